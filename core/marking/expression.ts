@@ -1,0 +1,18 @@
+import { all, create } from 'mathjs'
+import type { BigNumber } from 'mathjs'
+
+const math = create(all ?? {}, { number: 'BigNumber', precision: 40 })
+
+const isDecimal = (value: unknown): value is BigNumber =>
+  typeof value === 'object' && value !== null && 'isBigNumber' in value && value.isBigNumber === true
+
+/**
+ * Works out an expression over named decimals, in decimal arithmetic, rounded half up to two places:
+ * `deriveAmount('owed / 2', { owed: '1000.00' })` is `'500.00'`. Null where it has no finite value.
+ * Throws a SyntaxError for an expression that can't be read: the content is then at fault.
+ */
+export function deriveAmount(expression: string, values: Record<string, string>): string | null {
+  const scope = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, math.bignumber(value)]))
+  const result: unknown = math.evaluate(expression, scope)
+  return isDecimal(result) && result.isFinite() ? result.toFixed(2) : null
+}

@@ -1,0 +1,112 @@
+import { z } from 'zod'
+import { sourceDocument } from './documents'
+
+/** A short name for files, addresses and references: lower case, digits, hyphens. */
+export const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/).max(60)
+
+const points = z.number().positive().max(100)
+
+/**
+ * How an expected value follows from what the trainee produced in earlier steps. `from` names figures
+ * of the trainee's own work, `put` says which values of the check they replace, as expressions.
+ */
+const followThrough = z.strictObject({
+  from: z.array(z.strictObject({ step: slug, figure: z.string(), as: z.string().regex(/^[a-z][A-Za-z]*$/) })).min(1),
+  put: z.record(z.string(), z.string()),
+})
+export type FollowThrough = z.infer<typeof followThrough>
+
+/** One thing that a step's check looks for. `label` is seen by the trainee and gives nothing away. */
+export const criterion = z.strictObject({
+  id: slug,
+  label: z.string(),
+  points,
+  skills: z.array(slug).min(1),
+  /** Why it is right, or how it goes wrong: shown where the release or practice rule lets it. */
+  feedback: z.string(),
+  /** Read by the tool of the task. */
+  check: z.unknown(),
+  followThrough: followThrough.optional(),
+})
+export type Criterion = z.infer<typeof criterion>
+
+/** A named wrong solution, and what each criterion must say to it: `met`, or the fault found. */
+export const trap = z.strictObject({
+  name: z.string(),
+  ops: z.array(z.unknown()),
+  verdict: z.record(slug, z.string()),
+})
+export type Trap = z.infer<typeof trap>
+
+export const step = z.strictObject({
+  id: slug,
+  instruction: z.string(),
+  mode: z.enum(['watched', 'handed-in']),
+  tries: z.int().min(1).max(20).optional(),
+  criteria: z.array(criterion).min(1),
+  model: z.array(z.unknown()).min(1),
+  traps: z.array(trap).default([]),
+})
+export type Step = z.infer<typeof step>
+
+export const task = z.strictObject({
+  id: slug,
+  title: z.string(),
+  tool: z.string(),
+  /** Suggested time. */
+  minutes: z.number().positive(),
+  brief: z.strictObject({
+    situation: z.array(z.string()).min(1),
+    documents: z.array(sourceDocument).default([]),
+  }),
+  /** Read by the tool. */
+  setup: z.unknown(),
+  steps: z.array(step).min(1).max(12),
+})
+export type Task = z.infer<typeof task>
+
+export const paperRules = z.strictObject({
+  tries: z.int().min(1).max(20).default(3),
+  tryWeights: z.array(z.number().min(0).max(1)).min(1).default([1, 1, 1]),
+  partial: z.boolean().default(true),
+  feedback: z.enum(['none', 'which', 'why']).default('none'),
+  afterTries: z.enum(['set-right', 'leave']).default('set-right'),
+  /** Share of a criterion's points for what is right from the trainee's own earlier figure. */
+  followThrough: z.number().min(0).max(1).default(1),
+  graceSeconds: z.int().min(0).max(600).default(60),
+})
+export type PaperRules = z.infer<typeof paperRules>
+
+export const release = z.strictObject({
+  /** When the trainee may see points. */
+  results: z.enum(['at-end', 'held']).default('at-end'),
+  /** Whether the result also shows what was expected. */
+  answers: z.boolean().default(true),
+})
+
+/** A paper as it is written: its tasks stand in files of their own. */
+export const paperFile = z.strictObject({
+  id: slug,
+  version: z.int().positive(),
+  title: z.string(),
+  trade: z.enum(['bookkeeping', 'office', 'network']),
+  kind: z.enum(['exam', 'mock', 'practice']),
+  minutes: z.number().positive().max(600),
+  about: z.string(),
+  instructions: z.array(z.string()),
+  allowed: z.array(z.string()).default([]),
+  rules: paperRules,
+  release,
+  sections: z.array(z.strictObject({ id: slug, title: z.string(), tasks: z.array(slug).min(1) })).min(1),
+})
+export type PaperFile = z.infer<typeof paperFile>
+
+/** A published paper with everything in it. It never changes; another version is another paper to a sitting. */
+export const paper = paperFile.extend({
+  sections: z.array(z.strictObject({ id: slug, title: z.string(), tasks: z.array(task).min(1) })).min(1),
+})
+export type Paper = z.infer<typeof paper>
+
+export function tasksOf(paper: Paper): Task[] {
+  return paper.sections.flatMap(section => section.tasks)
+}

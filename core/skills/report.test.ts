@@ -1,0 +1,67 @@
+import { describe, expect, it } from 'vitest'
+import { gapReport } from './report'
+import type { JudgedCriterion } from './report'
+import { proveTree, skillTree } from './tree'
+
+const tree = skillTree.parse({
+  id: 'books', title: 'Books',
+  areas: [
+    { id: 'entries', title: 'Entries', skills: [{ id: 'two-sided', title: 'Two-sided', can: '…' }, { id: 'vat', title: 'VAT', can: '…', needs: ['two-sided'] }] },
+    { id: 'closing', title: 'Closing', skills: [{ id: 'prepaid', title: 'Prepaid', can: '…', needs: ['two-sided'], weight: 2 }, { id: 'accrued', title: 'Accrued', can: '…' }] },
+  ],
+})
+const now = '2026-11-24T12:00:00.000Z'
+let count = 0
+const judged = (skills: string[], points: number, outOf: number, at = now, fault?: string): JudgedCriterion =>
+  ({ at, sittingId: 's1', taskId: 't', stepId: 'a', criterionId: `c${count++}`, skills, points, outOf, ...(fault ? { fault } : {}) })
+const order = (evidence: JudgedCriterion[]): string[] => gapReport(tree, evidence, now).closeFirst.map(({ skill }) => skill.id)
+
+describe('the gap report', () => {
+  it('without evidence knows nothing: every skill and area unproven', () => {
+    const report = gapReport(tree, [], now)
+    expect(report.areas.flatMap(area => [area.mastery.standing, ...area.skills.map(skill => skill.mastery.standing)])).toEqual(Array(6).fill('unproven'))
+    expect(report.newest).toBeNull()
+  })
+
+  it('pools the evidence of an area: three right on one skill and one wrong on the other', () => {
+    const report = gapReport(tree, [...Array(3).fill(judged(['two-sided'], 100, 100)), judged(['vat'], 0, 100)], now)
+    const [entries] = report.areas
+    expect(entries?.mastery.alpha).toBe(4)
+    expect(entries?.mastery.beta).toBe(2)
+    expect(entries?.skills.map(({ mastery }) => mastery.standing)).toEqual(['secure', 'gap'])
+  })
+
+  it('shares evidence among the skills a criterion names, and ages it', () => {
+    const ago90 = '2026-08-26T12:00:00.000Z'
+    const [entries] = gapReport(tree, [judged(['two-sided', 'vat'], 50, 100, ago90)], now).areas
+    expect(entries?.skills[0]?.mastery.alpha).toBeCloseTo(1.125, 10)
+    expect(entries?.skills[0]?.mastery.beta).toBeCloseTo(1.125, 10)
+  })
+
+  it('puts gaps before what is unproven, and the larger weighted distance first', () => {
+    expect(order([judged(['accrued'], 0, 100), judged(['prepaid'], 0, 100)])).toEqual(['prepaid', 'accrued', 'two-sided', 'vat'])
+  })
+
+  it('puts a prerequisite before what needs it, however close it is', () => {
+    const evidence = [judged(['prepaid'], 0, 100), judged(['two-sided'], 30, 100)]
+    expect(order(evidence).slice(0, 2)).toEqual(['two-sided', 'prepaid'])
+  })
+
+  it('leaves secure skills out', () => {
+    expect(order(Array(3).fill(judged(['two-sided'], 100, 100)))).not.toContain('two-sided')
+  })
+
+  it('counts what recurs', () => {
+    const [entries] = gapReport(tree, ['wrong-side', 'wrong-amount', 'wrong-side'].map(fault => judged(['vat'], 0, 100, now, fault)), now).areas
+    expect(entries?.skills[1]?.faults).toEqual([{ fault: 'wrong-side', times: 2 }, { fault: 'wrong-amount', times: 1 }])
+  })
+})
+
+describe('a skill tree', () => {
+  it('is refused when a need is missing or goes in a circle', () => {
+    const bad = structuredClone(tree)
+    bad.areas[0]!.skills[0]!.needs = ['vat', 'nowhere']
+    expect(proveTree(bad)).toEqual(['two-sided needs nowhere, which doesn\'t exist.', 'two-sided needs itself, by way of others.', 'vat needs itself, by way of others.'])
+    expect(proveTree(tree)).toEqual([])
+  })
+})

@@ -1,0 +1,105 @@
+import { evidenceWeight, masteryOf } from './mastery'
+import type { Mastery } from './mastery'
+import { skillsOf } from './tree'
+import type { Skill, SkillTree } from './tree'
+
+/** One judged criterion of a sitting that has ended. Points in hundredths. */
+export interface JudgedCriterion {
+  at: string
+  sittingId: string
+  taskId: string
+  stepId: string
+  criterionId: string
+  /** All the skills that the criterion names. */
+  skills: readonly string[]
+  points: number
+  outOf: number
+  fault?: string
+}
+
+export interface SkillReport {
+  skill: Skill
+  target: number
+  mastery: Mastery
+  /** Newest first. */
+  evidence: JudgedCriterion[]
+  /** Kinds of mistake and how often, most frequent first. */
+  faults: { fault: string, times: number }[]
+}
+
+export interface AreaReport {
+  id: string
+  title: string
+  mastery: Mastery
+  count: number
+  skills: SkillReport[]
+}
+
+export interface GapReport {
+  at: string
+  target: number
+  /** Judged criteria that named any skill of the tree. */
+  criteria: number
+  sittings: number
+  newest: string | null
+  areas: AreaReport[]
+  /** Skills to work on, in the order in which to close them. */
+  closeFirst: SkillReport[]
+}
+
+const DAY_MS = 86_400_000
+
+const evidenceOf = (judged: JudgedCriterion, now: string) => ({
+  r: judged.points / judged.outOf,
+  w: evidenceWeight(judged.skills.length, (Date.parse(now) - Date.parse(judged.at)) / DAY_MS),
+})
+
+/** What all the evidence says about every skill of the tree, as of `now`. */
+export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], now: string): GapReport {
+  const areas = tree.areas.map((area): AreaReport => {
+    const skills = area.skills.map(skill => reportSkill(skill, skill.target ?? tree.target, judged, now))
+    const pooled = skills.flatMap(({ evidence }) => evidence.map(one => evidenceOf(one, now)))
+    return { id: area.id, title: area.title, mastery: masteryOf(pooled, tree.target), count: pooled.length, skills }
+  })
+  const known = new Set(skillsOf(tree).map(({ id }) => id))
+  const counted = judged.filter(({ skills }) => skills.some(id => known.has(id)))
+  return {
+    at: now,
+    target: tree.target,
+    criteria: counted.length,
+    sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
+    newest: counted.reduce<string | null>((newest, { at }) => newest === null || at > newest ? at : newest, null),
+    areas,
+    closeFirst: closeFirst(areas.flatMap(({ skills }) => skills)),
+  }
+}
+
+function reportSkill(skill: Skill, target: number, judged: readonly JudgedCriterion[], now: string): SkillReport {
+  const evidence = judged.filter(({ skills }) => skills.includes(skill.id)).sort((a, b) => a.at < b.at ? 1 : a.at > b.at ? -1 : 0)
+  const counts = new Map<string, number>()
+  for (const { fault } of evidence) if (fault) counts.set(fault, (counts.get(fault) ?? 0) + 1)
+  return {
+    skill,
+    target,
+    mastery: masteryOf(evidence.map(one => evidenceOf(one, now)), target),
+    evidence,
+    faults: [...counts].map(([fault, times]) => ({ fault, times })).sort((a, b) => b.times - a.times),
+  }
+}
+
+/**
+ * Gaps before unproven; within each the largest weighted distance to the target first, but a skill
+ * that another of them builds on comes before it.
+ */
+export function closeFirst(skills: readonly SkillReport[]): SkillReport[] {
+  const distance = ({ skill, target, mastery }: SkillReport): number => (target - mastery.level) * skill.weight
+  return (['gap', 'unproven'] as const).flatMap((standing) => {
+    const waiting = skills.filter(({ mastery }) => mastery.standing === standing).sort((a, b) => distance(b) - distance(a))
+    const ordered: SkillReport[] = []
+    while (waiting.length > 0) {
+      const free = waiting.findIndex(({ skill }) => !waiting.some(other => other.skill.id !== skill.id && skill.needs.includes(other.skill.id)))
+      ordered.push(...waiting.splice(Math.max(0, free), 1))
+    }
+    return ordered
+  })
+}

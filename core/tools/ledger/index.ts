@@ -1,0 +1,24 @@
+import type { Tool } from '../tool'
+import { judge, ledgerCheck } from './checks'
+import type { LedgerCheck } from './checks'
+import { describe } from './describe'
+import { figure } from './figures'
+import { apply, effect, initial, ledgerOp } from './ops'
+import type { LedgerOp } from './ops'
+import { ledgerSetup } from './state'
+import type { LedgerSetup, LedgerState } from './state'
+
+/** Double-entry books: a chart of accounts, a general journal, ledger accounts and a trial balance. */
+export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
+  id: 'ledger',
+  setup: ledgerSetup,
+  op: ledgerOp,
+  check: ledgerCheck,
+  initial,
+  apply,
+  effect,
+  describe,
+  judge,
+  carry: (from, to) => ({ ...to, draft: from.draft, view: from.view, account: from.account }),
+  figure,
+}

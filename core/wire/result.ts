@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { howEnded } from '../sitting/events'
+import { stepStatus } from './sitting'
+
+const points = z.number()
+
+export const criterionResultView = z.strictObject({
+  id: z.string(),
+  label: z.string(),
+  points,
+  outOf: points,
+  met: z.boolean(),
+  found: z.string(),
+  note: z.string().optional(),
+  followedThrough: z.boolean().optional(),
+  /** Only where the release shows answers. */
+  expected: z.string().optional(),
+  feedback: z.string().optional(),
+})
+
+export const stepResultView = z.strictObject({
+  id: z.string(),
+  instruction: z.string(),
+  status: stepStatus,
+  points,
+  outOf: points,
+  triesUsed: z.int(),
+  triesAllowed: z.int(),
+  workedMs: z.number(),
+  setRight: z.boolean(),
+  reached: z.boolean(),
+  criteria: z.array(criterionResultView),
+})
+export type StepResultView = z.infer<typeof stepResultView>
+
+export const taskResultView = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  minutes: z.number(),
+  workedMs: z.number(),
+  score: points,
+  outOf: points,
+  steps: z.array(stepResultView),
+})
+export type TaskResultView = z.infer<typeof taskResultView>
+
+export const resultView = z.strictObject({
+  sittingId: z.string(),
+  assignmentId: z.string(),
+  paperTitle: z.string(),
+  person: z.string(),
+  number: z.int(),
+  startedAt: z.string(),
+  endedAt: z.string(),
+  how: howEnded,
+  minutes: z.number(),
+  workedMs: z.number(),
+  tryWeights: z.array(z.number()),
+  partial: z.boolean(),
+  answersShown: z.boolean(),
+  score: points,
+  outOf: points,
+  tasks: z.array(taskResultView),
+})
+export type ResultView = z.infer<typeof resultView>

@@ -1,0 +1,44 @@
+import { preset } from './app/theme/preset'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  devtools: { enabled: false },
+  telemetry: false,
+  // The whole application stands behind a sign-in and works on live state: see docs/decisions/0003.
+  ssr: false,
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module'],
+  css: ['~/assets/styles/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  primevue: {
+    autoImport: true,
+    options: {
+      theme: { preset, options: { darkModeSelector: '[data-theme=graphite]', cssLayer: { name: 'primevue', order: 'reset, primevue, own' } } },
+    },
+  },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en-GB' },
+      title: 'Steady Anvil',
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/anvil.svg' }],
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'color-scheme', content: 'light dark' }],
+    },
+  },
+  nitro: {
+    preset: 'node-server',
+    experimental: { tasks: true },
+    scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
+    externals: { external: ['better-sqlite3'] },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  routeRules: {
+    '/**': {
+      headers: {
+        'X-Content-Type-Options': 'nosniff',
+        'X-Frame-Options': 'DENY',
+        'Referrer-Policy': 'same-origin',
+        'Content-Security-Policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; connect-src \'self\'; frame-ancestors \'none\'; base-uri \'self\'; form-action \'self\'',
+      },
+    },
+    '/api/**': { headers: { 'Cache-Control': 'no-store' } },
+  },
+})

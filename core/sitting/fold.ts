@@ -2,13 +2,13 @@ import { deadlineOf, extend, pause, resume, startClock, workedMs } from './clock
 import type { EventBody, LoggedEvent } from './events'
 import type { Plan } from './plan'
 import { freshTasks, stepInHand, stepPlanOf, withStep, withTask } from './progress'
-import type { SittingState, TaskProgress } from './progress'
+import type { SittingState, StepStatus, TaskProgress } from './progress'
 import { giveUp, judgeUnchecked, tryStep } from './trying'
 import type { Tried } from './trying'
 
 /**
  * What an event came to. A refused event leaves the sitting as it was and says why in words; `malformed`
- * marks one that isn't an operation of the task's tool at all.
+ * marks one that makes no sense for this paper: no such task or step, or not an operation of the task's tool.
  */
 export type Outcome =
   | { status: 'accepted', tried?: Tried }
@@ -55,7 +55,7 @@ type TaskEvent = Extract<EventBody, { taskId: string }> & { at: string }
 
 function advanceTask(plan: Plan, before: SittingState, state: SittingState, event: TaskEvent): Advanced {
   const task = state.tasks.find(({ id }) => id === event.taskId)
-  if (!task) return refused(before, `This paper has no task “${event.taskId}”.`)
+  if (!task) return malformed(before, `This paper has no task “${event.taskId}”.`)
   switch (event.kind) {
     case 'open': return accepted({ ...withTask(state, { ...task, opened: true }), current: task.id })
     case 'revisit': return accepted(withTask(state, { ...task, revisit: event.on }))
@@ -78,7 +78,7 @@ function work(plan: Plan, before: SittingState, state: SittingState, task: TaskP
   if (!read.success) {
     const [issue] = read.error.issues
     const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')}: ${issue.message})` : ''
-    return { state: before, outcome: { status: 'refused', refusal: `This isn’t an operation of the ${tool.id} tool${where}.`, malformed: true } }
+    return malformed(before, `This isn’t an operation of the ${tool.id} tool${where}.`)
   }
   const step = stepInHand(task)
   const changes = tool.effect(read.data) === 'change'
@@ -95,8 +95,9 @@ function work(plan: Plan, before: SittingState, state: SittingState, task: TaskP
 
 function check(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'check' }): Advanced {
   const step = task.steps.find(({ id }) => id === event.stepId)
-  const refusal = refuseStep(task, event.stepId)
-  if (!step || refusal) return refused(before, refusal ?? 'There is no such step.')
+  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
+  const refusal = refuseStep(step.status)
+  if (refusal) return refused(before, refusal)
   const taskPlan = taskPlanOf(plan, task)
   if (stepPlanOf(taskPlan, step.id).step.mode === 'watched') {
     return refused(before, 'This step is watched: it is judged as you do it, without a check.')
@@ -107,17 +108,16 @@ function check(plan: Plan, before: SittingState, state: SittingState, task: Task
 
 function skip(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'skip' }): Advanced {
   const step = task.steps.find(({ id }) => id === event.stepId)
-  const refusal = refuseStep(task, event.stepId)
-  if (!step || refusal) return refused(before, refusal ?? 'There is no such step.')
+  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
+  const refusal = refuseStep(step.status)
+  if (refusal) return refused(before, refusal)
   const left = { ...step, status: 'skipped' as const, left: task.state }
   return accepted(withTask(state, giveUp(plan, taskPlanOf(plan, task), { ...task, unjudged: false }, left)))
 }
 
 /** Why this step can't be checked or left now, as a sentence, or null if it can. */
-function refuseStep(task: TaskProgress, stepId: string): string | null {
-  const step = task.steps.find(({ id }) => id === stepId)
-  switch (step?.status) {
-    case undefined: return `This task has no step “${stepId}”.`
+function refuseStep(status: StepStatus): string | null {
+  switch (status) {
     case 'open': return null
     case 'locked': return 'This step isn’t open yet: finish the steps before it first.'
     case 'passed': return 'This step is passed already.'
@@ -127,8 +127,10 @@ function refuseStep(task: TaskProgress, stepId: string): string | null {
   }
 }
 
-/** Charges the working time since the last event to the task in hand and to its step in hand. */
-function chargeTime(state: SittingState, at: string): SittingState {
+/** Charges the working time since the last event, up to the deadline, to the task in hand and to its step in hand. */
+function chargeTime(state: SittingState, arrived: string): SittingState {
+  const deadline = deadlineOf(state.clock, arrived)
+  const at = arrived < deadline ? arrived : deadline
   const spent = Math.max(0, workedMs(state.clock, at) - workedMs(state.clock, state.lastAt))
   const task = state.tasks.find(({ id }) => id === state.current)
   const timed = { ...state, lastAt: at > state.lastAt ? at : state.lastAt }
@@ -146,4 +148,5 @@ function end(plan: Plan, state: SittingState, event: LoggedEvent & { kind: 'ende
 }
 
 const accepted = (state: SittingState, tried?: Tried): Advanced => ({ state, outcome: { status: 'accepted', ...(tried ? { tried } : {}) } })
+const malformed = (state: SittingState, refusal: string): Advanced => ({ state, outcome: { status: 'refused', refusal, malformed: true } })
 const refused = (state: SittingState, refusal: string): Advanced => ({ state, outcome: { status: 'refused', refusal } })

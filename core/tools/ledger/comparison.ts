@@ -61,7 +61,7 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
     if (lumped) {
       const left = missing.map(name).join(', ')
       const vat = missing.some(code => accountOf(state, code)?.role === 'vat')
-      return { ...wrong, fault: vat ? 'vat-not-split' : 'not-split', note: `The amount on ${name(lumped)} includes what belongs on ${left}.` }
+      return { ...wrong, fault: vat ? 'vat-not-split' : 'not-split', note: `What belongs on ${left} was run together with ${name(lumped)}.` }
     }
     const parts = [
       missing.length > 0 ? `Missing: ${missing.map(name).join(', ')}.` : '',

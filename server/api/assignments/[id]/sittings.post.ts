@@ -1,0 +1,12 @@
+import { setResponseStatus } from 'h3'
+import { sittingView } from '../../../../core/wire/sitting'
+import { startRequest } from '../../../../core/wire/work'
+import { answer } from '../../../http/handler'
+
+export default answer(sittingView, async ({ event, services, person, body, id }) => {
+  const who = await person()
+  await body(startRequest)
+  const { created, view } = await services.sittings.start(who, id)
+  setResponseStatus(event, created ? 201 : 200)
+  return view
+})

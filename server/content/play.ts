@@ -1,0 +1,53 @@
+import type { ClientEvent } from '../../core/sitting/events'
+import { advance, begin } from '../../core/sitting/fold'
+import type { Plan } from '../../core/sitting/plan'
+import type { SittingState } from '../../core/sitting/progress'
+import { standingEntries } from '../../core/tools/ledger/journal'
+import type { LedgerState } from '../../core/tools/ledger/state'
+import type { DemoSitting } from './demo'
+
+/** An event with the seconds that pass before it. */
+export interface Timed {
+  afterSeconds: number
+  event: ClientEvent
+}
+
+type Body = Extract<ClientEvent, { kind: 'open' | 'op' | 'check' }> extends infer Event ? Event extends unknown ? Omit<Event, 'id' | 'at'> : never : never
+
+/**
+ * The events of a played sitting: for each step the ops of what was tried, then a check. Before another
+ * solution is tried, the entries of the last one are reversed, as someone who learns would do.
+ */
+export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Timed[] {
+  const events: Timed[] = []
+  const at = new Date(0).toISOString()
+  let state: SittingState = begin(plan, { kind: 'started', at, allowanceMs: plan.paper.minutes * 60_000, closesAt: null })
+  const put = (afterSeconds: number, body: Body): void => {
+    events.push({ afterSeconds, event: { id: newId(), ...body } })
+    state = advance(plan, state, { ...body, at }).state
+  }
+  // The demo's papers are all worked in the ledger.
+  const standing = (taskId: string): number[] =>
+    standingEntries(state.tasks.find(({ id }) => id === taskId)?.state as LedgerState).map(({ number }) => number)
+
+  for (const [taskId, steps] of Object.entries(played.tasks)) {
+    const task = plan.task(taskId)?.task
+    if (!task) throw new RangeError(`The demo plays a task ${taskId} that the paper hasn't.`)
+    put(5, { kind: 'open', taskId })
+    for (const [stepId, tries] of Object.entries(steps)) {
+      const step = task.steps.find(({ id }) => id === stepId)
+      if (!step) throw new RangeError(`The demo plays a step ${taskId}/${stepId} that the paper hasn't.`)
+      const before = standing(taskId)
+      for (const name of tries) {
+        for (const entry of standing(taskId).filter(number => !before.includes(number))) {
+          put(8, { kind: 'op', taskId, op: { type: 'entry.reverse', entry, date: '2026-10-31' } })
+        }
+        const ops = name === 'model' ? step.model : step.traps.find(trap => trap.name === name)?.ops
+        if (!ops) throw new RangeError(`The step ${taskId}/${stepId} has no trap “${name}”.`)
+        for (const op of ops) put(played.pace, { kind: 'op', taskId, op })
+        if (step.mode === 'handed-in') put(4, { kind: 'check', taskId, stepId })
+      }
+    }
+  }
+  return events
+}

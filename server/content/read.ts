@@ -1,0 +1,88 @@
+import { readFile, readdir } from 'node:fs/promises'
+import { basename, join } from 'node:path'
+import { parse } from 'yaml'
+import { z } from 'zod'
+import { paperFile, task } from '../../core/paper/schema'
+import type { Paper, Task } from '../../core/paper/schema'
+import { provePaper } from '../../core/paper/proof'
+import { proveTree, skillTree, skillsOf } from '../../core/skills/tree'
+import type { SkillTree } from '../../core/skills/tree'
+
+export interface Content {
+  trees: SkillTree[]
+  papers: Paper[]
+}
+
+/** Something in a content folder that can't be used: says which file and what about it, in words. */
+export class ContentError extends Error {
+  override name = 'ContentError'
+}
+
+/** All content files below a folder, by kind: `skills/`, `tasks/` and `papers/`. A later folder adds to an earlier one. */
+export async function readContent(folders: readonly string[]): Promise<Content> {
+  const trees: SkillTree[] = []
+  const tasks = new Map<string, Task>()
+  const papers: z.infer<typeof paperFile>[] = []
+  for (const folder of folders) {
+    for (const file of await yamlFiles(join(folder, 'skills'))) trees.push(await readAs(skillTree, file, folders))
+    for (const file of await yamlFiles(join(folder, 'tasks'))) {
+      const read = await readAs(task, file, folders)
+      tasks.set(read.id, read)
+    }
+    for (const file of await yamlFiles(join(folder, 'papers'))) papers.push(await readAs(paperFile, file, folders))
+  }
+  return { trees, papers: papers.map(paper => withTasks(paper, tasks)) }
+}
+
+/** Every fault of the content, each a sentence; none means that it may ship. */
+export function proveContent({ trees, papers }: Content): string[] {
+  const skills = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
+  return [...trees.flatMap(proveTree), ...papers.flatMap(paper => provePaper(paper, skills))]
+}
+
+/** Reads any one file of a content folder by a schema. Throws a ContentError where it doesn't fit. */
+export async function readAs<Schema extends z.ZodType>(schema: Schema, file: string, folders: readonly string[]): Promise<z.infer<Schema>> {
+  const read = schema.safeParse(await readYaml(file, folders))
+  if (!read.success) throw new ContentError(`${basename(file)}: ${z.prettifyError(read.error)}`)
+  return read.data
+}
+
+function withTasks(paper: z.infer<typeof paperFile>, tasks: ReadonlyMap<string, Task>): Paper {
+  const found = (id: string): Task => {
+    const one = tasks.get(id)
+    if (!one) throw new ContentError(`The paper ${paper.id} names the task ${id}, which doesn't exist.`)
+    return one
+  }
+  return { ...paper, sections: paper.sections.map(section => ({ ...section, tasks: section.tasks.map(found) })) }
+}
+
+async function yamlFiles(folder: string): Promise<string[]> {
+  const entries = await readdir(folder, { recursive: true, withFileTypes: true }).catch(() => [])
+  return entries.filter(entry => entry.isFile() && entry.name.endsWith('.yaml')).map(entry => join(entry.parentPath, entry.name)).sort()
+}
+
+/** A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. */
+async function readYaml(file: string, folders: readonly string[]): Promise<unknown> {
+  const text = await readFile(file, 'utf8').catch(() => {
+    throw new ContentError(`There is no content file ${file}.`)
+  })
+  return include(parse(text), folders)
+}
+
+async function include(value: unknown, folders: readonly string[]): Promise<unknown> {
+  if (Array.isArray(value)) return Promise.all(value.map(item => include(item, folders)))
+  if (typeof value !== 'object' || value === null) return value
+  if ('$file' in value && typeof value.$file === 'string') {
+    const path = value.$file
+    for (const folder of folders) {
+      const found = await readYaml(join(folder, path), folders).catch((error: unknown) => {
+        if (error instanceof ContentError) return undefined
+        throw error
+      })
+      if (found !== undefined) return found
+    }
+    throw new ContentError(`No content folder holds ${path}.`)
+  }
+  const entries = await Promise.all(Object.entries(value).map(async ([key, item]) => [key, await include(item, folders)] as const))
+  return Object.fromEntries(entries)
+}

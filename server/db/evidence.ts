@@ -1,0 +1,29 @@
+import { z } from 'zod'
+import type { JudgedCriterion } from '../../core/skills/report'
+import type { Database } from './connection'
+
+interface Row {
+  sitting_id: string
+  task_id: string
+  step_id: string
+  criterion_id: string
+  person_id: string
+  skills: string
+  points: number
+  out_of: number
+  fault: string | null
+  at: string
+}
+
+/** Judged criteria of ended sittings. They are written where a sitting ends, in the same transaction. */
+export function evidenceIn(db: Database) {
+  return {
+    async of(personId: string): Promise<JudgedCriterion[]> {
+      const rows = await db<Row>('evidence').where({ person_id: personId }).orderBy('at')
+      return rows.map(row => ({
+        at: row.at, sittingId: row.sitting_id, taskId: row.task_id, stepId: row.step_id, criterionId: row.criterion_id,
+        skills: z.array(z.string()).parse(JSON.parse(row.skills)), points: row.points, outOf: row.out_of, ...(row.fault ? { fault: row.fault } : {}),
+      }))
+    },
+  }
+}

@@ -1,0 +1,15 @@
+import type { Knex } from 'knex'
+import * as ground from './0001-ground'
+
+/** Every migration in order. They are part of the program, so a built server needs no files beside it. */
+const all: [string, Knex.Migration][] = [['0001-ground', ground]]
+
+export const migrations: Knex.MigrationSource<string> = {
+  getMigrations: async () => all.map(([name]) => name),
+  getMigrationName: name => name,
+  getMigration: async (name) => {
+    const found = all.find(([own]) => own === name)
+    if (!found) throw new RangeError(`There is no migration ${name}.`)
+    return found[1]
+  },
+}

@@ -1,0 +1,38 @@
+import { paper } from '../../core/paper/schema'
+import type { Paper } from '../../core/paper/schema'
+import { skillTree } from '../../core/skills/tree'
+import type { SkillTree } from '../../core/skills/tree'
+import type { Database } from './connection'
+
+interface Row {
+  id: string
+  version: number
+  title: string
+  document: string
+}
+
+/** Published papers. A version, once in, never changes. */
+export function papersIn(db: Database) {
+  return {
+    async find(id: string, version: number): Promise<Paper | undefined> {
+      const row = await db<Row>('papers').where({ id, version }).first()
+      return row && paper.parse(JSON.parse(row.document))
+    },
+    async publish(published: Paper): Promise<void> {
+      const { id, version, title } = published
+      await db<Row>('papers').insert({ id, version, title, document: JSON.stringify(published) }).onConflict(['id', 'version']).ignore()
+    },
+  }
+}
+
+export function skillTreesIn(db: Database) {
+  return {
+    async all(): Promise<SkillTree[]> {
+      const rows = await db<{ id: string, document: string }>('skill_trees').orderBy('id')
+      return rows.map(row => skillTree.parse(JSON.parse(row.document)))
+    },
+    async put(tree: SkillTree): Promise<void> {
+      await db('skill_trees').insert({ id: tree.id, document: JSON.stringify(tree) }).onConflict('id').merge()
+    },
+  }
+}

@@ -1,0 +1,145 @@
+import type { EventBody, HowEnded } from '../../core/sitting/events'
+import type { JudgedCriterion } from '../../core/skills/report'
+import type { Database } from './connection'
+
+export interface Sitting {
+  id: string
+  assignmentId: string
+  personId: string
+  paperId: string
+  paperVersion: number
+  number: number
+  state: 'running' | 'ended'
+  startedAt: string
+  deadlineAt: string
+  endedAt: string | null
+  how: HowEnded | null
+  score: number | null
+  outOf: number
+}
+
+export type EventStatus = 'accepted' | 'refused' | 'late'
+
+/** An event as the log keeps it. `seq` counts from 1 without gaps. */
+export interface StoredEvent {
+  seq: number
+  clientId: string
+  status: EventStatus
+  body: EventBody
+  clientAt: string | null
+  serverAt: string
+}
+
+export interface Snapshot {
+  seq: number
+  madeBy: string
+  document: string
+}
+
+interface SittingRow {
+  id: string
+  assignment_id: string
+  person_id: string
+  paper_id: string
+  paper_version: number
+  number: number
+  state: 'running' | 'ended'
+  started_at: string
+  deadline_at: string
+  ended_at: string | null
+  how_ended: HowEnded | null
+  score_hundredths: number | null
+  out_of_hundredths: number
+}
+
+interface EventRow {
+  sitting_id: string
+  seq: number
+  client_id: string
+  kind: string
+  payload: string
+  status: EventStatus
+  client_at: string | null
+  server_at: string
+}
+
+const fromRow = (row: SittingRow): Sitting => ({
+  id: row.id, assignmentId: row.assignment_id, personId: row.person_id, paperId: row.paper_id, paperVersion: row.paper_version,
+  number: row.number, state: row.state, startedAt: row.started_at, deadlineAt: row.deadline_at, endedAt: row.ended_at,
+  how: row.how_ended, score: row.score_hundredths, outOf: row.out_of_hundredths,
+})
+
+const eventToRow = (sittingId: string, { seq, clientId, status, body, clientAt, serverAt }: StoredEvent): EventRow => {
+  const { kind, ...payload } = body
+  return { sitting_id: sittingId, seq, client_id: clientId, kind, payload: JSON.stringify(payload), status, client_at: clientAt, server_at: serverAt }
+}
+
+// The body was validated before it was written, and the log is append-only.
+const eventFromRow = (row: EventRow): StoredEvent => ({
+  seq: row.seq, clientId: row.client_id, status: row.status, clientAt: row.client_at, serverAt: row.server_at,
+  body: { kind: row.kind, ...JSON.parse(row.payload) as object } as EventBody,
+})
+
+/** Sittings and their append-only logs. Nothing here changes or removes an event. */
+export function sittingsIn(db: Database) {
+  return {
+    async find(id: string): Promise<Sitting | undefined> {
+      const row = await db<SittingRow>('sittings').where({ id }).first()
+      return row && fromRow(row)
+    },
+    async of(personId: string): Promise<Sitting[]> {
+      return (await db<SittingRow>('sittings').where({ person_id: personId }).orderBy('started_at', 'desc')).map(fromRow)
+    },
+    async on(assignmentId: string, personId: string): Promise<Sitting[]> {
+      return (await db<SittingRow>('sittings').where({ assignment_id: assignmentId, person_id: personId }).orderBy('number')).map(fromRow)
+    },
+    /** Running sittings whose deadline was before `moment`. */
+    async expiredBefore(moment: string): Promise<Sitting[]> {
+      return (await db<SittingRow>('sittings').where({ state: 'running' }).andWhere('deadline_at', '<', moment).orderBy('deadline_at')).map(fromRow)
+    },
+    async start(sitting: Sitting, first: StoredEvent): Promise<void> {
+      await db.transaction(async (trx) => {
+        await trx<SittingRow>('sittings').insert({
+          id: sitting.id, assignment_id: sitting.assignmentId, person_id: sitting.personId, paper_id: sitting.paperId, paper_version: sitting.paperVersion,
+          number: sitting.number, state: sitting.state, started_at: sitting.startedAt, deadline_at: sitting.deadlineAt,
+          ended_at: null, how_ended: null, score_hundredths: null, out_of_hundredths: sitting.outOf,
+        })
+        await trx<EventRow>('sitting_events').insert(eventToRow(sitting.id, first))
+      })
+    },
+    async log(id: string, afterSeq = 0): Promise<StoredEvent[]> {
+      return (await db<EventRow>('sitting_events').where({ sitting_id: id }).andWhere('seq', '>', afterSeq).orderBy('seq')).map(eventFromRow)
+    },
+    /** The sender's id of every event, with its place in the log. */
+    async clientIds(id: string): Promise<[string, number][]> {
+      const rows = await db<EventRow>('sitting_events').where({ sitting_id: id }).select('client_id', 'seq')
+      return rows.map(row => [row.client_id, row.seq])
+    },
+    async countEvents(id: string): Promise<number> {
+      const row = await db('sitting_events').where({ sitting_id: id }).max({ newest: 'seq' }).first()
+      return Number(row?.newest ?? 0)
+    },
+    /** One statement, so one durable transaction: all of the events or none. */
+    async append(id: string, events: readonly StoredEvent[]): Promise<void> {
+      await db<EventRow>('sitting_events').insert(events.map(event => eventToRow(id, event)))
+    },
+    async end(id: string, last: StoredEvent, endedAt: string, how: HowEnded, score: number, personId: string, evidence: readonly JudgedCriterion[]): Promise<void> {
+      await db.transaction(async (trx) => {
+        await trx<EventRow>('sitting_events').insert(eventToRow(id, last))
+        await trx<SittingRow>('sittings').where({ id }).update({ state: 'ended', ended_at: endedAt, how_ended: how, score_hundredths: score })
+        const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, fault, at }) => ({
+          sitting_id: sittingId, task_id: taskId, step_id: stepId, criterion_id: criterionId, person_id: personId,
+          skills: JSON.stringify(skills), points, out_of: outOf, fault: fault ?? null, at,
+        }))
+        await trx.batchInsert('evidence', rows, 50)
+      })
+    },
+    async snapshot(id: string): Promise<Snapshot | undefined> {
+      const row = await db<{ sitting_id: string, seq: number, made_by: string, document: string }>('sitting_snapshots').where({ sitting_id: id }).first()
+      return row && { seq: row.seq, madeBy: row.made_by, document: row.document }
+    },
+    async keepSnapshot(id: string, { seq, madeBy, document }: Snapshot): Promise<void> {
+      await db('sitting_snapshots').insert({ sitting_id: id, seq, made_by: madeBy, document }).onConflict('sitting_id').merge()
+    },
+  }
+}

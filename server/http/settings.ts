@@ -1,0 +1,32 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { delimiter, dirname, join, resolve } from 'node:path'
+
+/** What the environment says, read once. */
+export const settings = {
+  dataFile: resolve(process.env.ANVIL_DATA ?? 'data/steady-anvil.sqlite'),
+  /** Content folders, the first with the demo; more may be added with the path delimiter of the system. */
+  contentFolders: (process.env.ANVIL_CONTENT ?? 'content').split(delimiter).map(folder => resolve(folder)),
+  demo: process.env.ANVIL_DEMO === '1',
+  demoPassword: process.env.ANVIL_DEMO_PASSWORD ?? 'slipway-64',
+  logLevel: process.env.ANVIL_LOG ?? 'info',
+  version: process.env.npm_package_version ?? '0.1.0',
+}
+
+let kept: string | undefined
+
+/** The secret that seals cookies: `ANVIL_SECRET`, or one made at first need and kept beside the data. */
+export function cookieSecret(): string {
+  if (kept) return kept
+  const given = process.env.ANVIL_SECRET
+  if (given) {
+    if (given.length < 32) throw new RangeError('ANVIL_SECRET must have 32 characters at least.')
+    return kept = given
+  }
+  const file = join(dirname(settings.dataFile), 'cookie-secret')
+  if (!existsSync(file)) {
+    mkdirSync(dirname(file), { recursive: true })
+    writeFileSync(file, randomBytes(48).toString('base64url'), { mode: 0o600 })
+  }
+  return kept = readFileSync(file, 'utf8').trim()
+}

@@ -1,1 +1,94 @@
-<template><p>hello</p></template>
+<script setup lang="ts">
+import { z } from 'zod'
+import { skillsView } from '~~/core/wire/skills'
+import { assignmentView } from '~~/core/wire/work'
+
+useHead({ title: 'My work · Steady Anvil' })
+const { data: assignments, failure, load } = useCall(z.array(assignmentView), () => '/api/assignments')
+const { data: skills } = useCall(skillsView, () => '/api/me/skills')
+
+const groups = computed(() => ([
+  ['under-way', 'Under way'],
+  ['open', 'Open now'],
+  ['coming', 'Coming'],
+  ['finished', 'Finished'],
+] as const).map(([state, title]) => ({ state, title, lines: inOrder(state) })).filter(({ lines }) => lines.length > 0))
+
+function inOrder(state: string) {
+  const key = (moment: string | null | undefined): string => moment ?? '9999'
+  return (assignments.value ?? []).filter(one => one.state === state).sort((a, b) => {
+    if (state === 'finished') return key(b.latest?.endedAt).localeCompare(key(a.latest?.endedAt))
+    if (state === 'coming') return key(a.opensAt).localeCompare(key(b.opensAt))
+    return key(a.running?.deadline ?? a.closesAt).localeCompare(key(b.running?.deadline ?? b.closesAt))
+  })
+}
+
+const closest = computed(() => {
+  const [first] = skills.value?.closeFirst ?? []
+  const all = skills.value?.areas.flatMap(area => area.skills) ?? []
+  const skill = all.find(({ id }) => id === first)
+  return skill && skill.evidence.length > 0 ? skill : null
+})
+</script>
+
+<template>
+  <div class="columns">
+    <div>
+      <h1>My work</h1>
+      <FailureNotice v-if="failure" :message="failure" @again="load" />
+      <p v-else-if="!assignments" class="soft waiting" role="status">Fetching your papers…</p>
+      <p v-else-if="assignments.length === 0" class="panel empty">Nothing has been assigned to you yet. Papers appear here as soon as a trainer gives you one.</p>
+      <section v-for="group in groups" :key="group.state" :aria-label="group.title">
+        <h2>{{ group.title }} <span class="soft small">{{ counted(group.lines.length, 'paper', 'papers') }}</span></h2>
+        <ul class="panel">
+          <AssignmentLine v-for="line in group.lines" :key="line.id" :assignment="line" />
+        </ul>
+      </section>
+    </div>
+    <aside v-if="skills" aria-label="Your skills">
+      <section class="panel card">
+        <h2 class="soft small">Closest gap</h2>
+        <template v-if="closest">
+          <p class="skill">{{ closest.title }}</p>
+          <SkillBar :mastery="closest.mastery" :target="closest.target" tall />
+          <p class="scale small">
+            <span class="soft">level {{ format.percent(closest.mastery.level) }}, likely {{ format.percent(closest.mastery.low) }} to {{ format.percent(closest.mastery.high) }}</span>
+            <strong>target {{ format.percent(closest.target) }}</strong>
+          </p>
+          <p>{{ closest.can }}</p>
+          <p v-if="closest.recurring[0]" class="soft">What recurred: {{ closest.recurring[0].fault }} ({{ counted(closest.recurring[0].times, 'time', 'times') }}).</p>
+          <Button as="router-link" outlined severity="secondary" :to="{ path: '/skills', query: { skill: closest.id } }" label="See the steps" />
+        </template>
+        <p v-else>No work has been judged yet. After your first sitting, the skill to work on next stands here.</p>
+      </section>
+      <section class="panel card">
+        <h2>All skills</h2>
+        <dl>
+          <div><dt>Secure</dt><dd class="figure">{{ skills.counts.secure }}</dd></div>
+          <div><dt>Unproven</dt><dd class="figure">{{ skills.counts.unproven }}</dd></div>
+          <div><dt>Gap</dt><dd class="figure">{{ skills.counts.gap }}</dd></div>
+        </dl>
+        <p class="soft small">Unproven means too little evidence either way.</p>
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 372px; gap: 2rem; align-items: start; }
+section h2 { margin: 1.25rem 0 0.45rem; font-size: var(--large); }
+h2 .soft { margin-left: 0.4rem; font-weight: 600; }
+.waiting { margin-top: 1rem; min-height: 20rem; }
+.empty { margin-top: 1rem; padding: 1.5rem; }
+aside { display: grid; gap: 1rem; }
+.card { display: grid; gap: 0.6rem; padding: 1.1rem; justify-items: start; }
+.card > * { width: 100%; }
+.card > .p-button { width: auto; }
+.card h2 { margin: 0; }
+.card h2.small { margin: 0; font-size: var(--small); }
+.skill { font-size: var(--larger); font-weight: 700; line-height: 1.2; }
+.scale { display: flex; justify-content: space-between; }
+.scale strong { color: var(--act); }
+dl div { display: flex; justify-content: space-between; padding: 0.35rem 0.5rem; border-bottom: 1px solid var(--line); }
+@media (max-width: 1023px) { .columns { grid-template-columns: 1fr; } }
+</style>

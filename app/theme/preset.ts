@@ -15,7 +15,7 @@ const schemeOfTokens = {
   },
   formField: {
     background: 'var(--surface)', disabledBackground: 'var(--ground)', borderColor: 'var(--line-strong)', hoverBorderColor: 'var(--ink-soft)', focusBorderColor: 'var(--act)',
-    color: 'var(--ink)', placeholderColor: 'var(--ink-soft)', disabledColor: 'var(--ink-soft)', iconColor: 'var(--ink-soft)', invalidBorderColor: 'var(--run-out)', invalidPlaceholderColor: 'var(--run-out)',
+    color: 'var(--ink)', placeholderColor: 'var(--ink-soft)', disabledColor: 'var(--ink-soft)', iconColor: 'var(--ink-soft)', invalidBorderColor: 'var(--ink)', invalidPlaceholderColor: 'var(--ink-soft)',
   },
   list: { option: { focusBackground: 'var(--act-wash)', selectedBackground: 'var(--act-wash)', selectedFocusBackground: 'var(--act-wash)', color: 'var(--ink)', focusColor: 'var(--ink)', selectedColor: 'var(--ink)', selectedFocusColor: 'var(--ink)' } },
 }

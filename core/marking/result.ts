@@ -15,7 +15,8 @@ export interface CriterionResult {
   found: string
   feedback: string
   note?: string
-  fault?: string
+  /** Kinds of mistake of all checks that this criterion failed, in order: what recurs is counted from these. */
+  faults: string[]
   followedThrough?: true
 }
 
@@ -93,8 +94,8 @@ function resultOfStep(plan: Plan, taskPlan: TaskPlan, stepPlan: StepPlan, progre
       expected: finding?.expected ?? untouched[index]?.finding.expected ?? '',
       found: finding?.found ?? 'Not judged.',
       feedback: criterion.feedback,
+      faults: checks.flatMap(check => check.findings[index]?.fault ?? []),
       ...(finding?.note ? { note: finding.note } : {}),
-      ...(finding?.fault ? { fault: finding.fault } : {}),
       ...(finding?.followedThrough ? { followedThrough: true as const } : {}),
     }
   })

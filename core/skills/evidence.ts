@@ -12,6 +12,6 @@ export function evidenceFrom(sittingId: string, endedAt: string, result: Sitting
     skills: criterion.skills,
     points: criterion.points,
     outOf: criterion.outOf,
-    ...(criterion.fault ? { fault: criterion.fault } : {}),
+    faults: criterion.faults,
   }))))
 }

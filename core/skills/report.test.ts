@@ -12,8 +12,8 @@ const tree = skillTree.parse({
 })
 const now = '2026-11-24T12:00:00.000Z'
 let count = 0
-const judged = (skills: string[], points: number, outOf: number, at = now, fault?: string): JudgedCriterion =>
-  ({ at, sittingId: 's1', taskId: 't', stepId: 'a', criterionId: `c${count++}`, skills, points, outOf, ...(fault ? { fault } : {}) })
+const judged = (skills: string[], points: number, outOf: number, at = now, ...faults: string[]): JudgedCriterion =>
+  ({ at, sittingId: 's1', taskId: 't', stepId: 'a', criterionId: `c${count++}`, skills, points, outOf, faults })
 const order = (evidence: JudgedCriterion[]): string[] => gapReport(tree, evidence, now).closeFirst.map(({ skill }) => skill.id)
 
 describe('the gap report', () => {

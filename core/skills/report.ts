@@ -14,7 +14,8 @@ export interface JudgedCriterion {
   skills: readonly string[]
   points: number
   outOf: number
-  fault?: string
+  /** Kinds of mistake in all its failed checks. */
+  faults: readonly string[]
 }
 
 export interface SkillReport {
@@ -77,7 +78,7 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
 function reportSkill(skill: Skill, target: number, judged: readonly JudgedCriterion[], now: string): SkillReport {
   const evidence = judged.filter(({ skills }) => skills.includes(skill.id)).sort((a, b) => a.at < b.at ? 1 : a.at > b.at ? -1 : 0)
   const counts = new Map<string, number>()
-  for (const { fault } of evidence) if (fault) counts.set(fault, (counts.get(fault) ?? 0) + 1)
+  for (const fault of evidence.flatMap(one => one.faults)) counts.set(fault, (counts.get(fault) ?? 0) + 1)
   return {
     skill,
     target,

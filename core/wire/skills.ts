@@ -22,7 +22,7 @@ export const skillReportView = z.strictObject({
     criterion: z.string(),
     points: z.number(),
     outOf: z.number(),
-    fault: z.string().optional(),
+    faults: z.array(z.string()),
   })),
   recurring: z.array(z.strictObject({ fault: z.string(), times: z.int() })),
   read: z.array(z.string()),

@@ -2,6 +2,8 @@ import { z } from 'zod'
 import type { JudgedCriterion } from '../../core/skills/report'
 import type { Database } from './connection'
 
+const list = z.array(z.string())
+
 interface Row {
   sitting_id: string
   task_id: string
@@ -11,7 +13,7 @@ interface Row {
   skills: string
   points: number
   out_of: number
-  fault: string | null
+  faults: string
   at: string
 }
 
@@ -22,7 +24,7 @@ export function evidenceIn(db: Database) {
       const rows = await db<Row>('evidence').where({ person_id: personId }).orderBy('at')
       return rows.map(row => ({
         at: row.at, sittingId: row.sitting_id, taskId: row.task_id, stepId: row.step_id, criterionId: row.criterion_id,
-        skills: z.array(z.string()).parse(JSON.parse(row.skills)), points: row.points, outOf: row.out_of, ...(row.fault ? { fault: row.fault } : {}),
+        skills: list.parse(JSON.parse(row.skills)), points: row.points, outOf: row.out_of, faults: list.parse(JSON.parse(row.faults)),
       }))
     },
   }

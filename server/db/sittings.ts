@@ -127,9 +127,9 @@ export function sittingsIn(db: Database) {
       await db.transaction(async (trx) => {
         await trx<EventRow>('sitting_events').insert(eventToRow(id, last))
         await trx<SittingRow>('sittings').where({ id }).update({ state: 'ended', ended_at: endedAt, how_ended: how, score_hundredths: score })
-        const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, fault, at }) => ({
+        const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, faults, at }) => ({
           sitting_id: sittingId, task_id: taskId, step_id: stepId, criterion_id: criterionId, person_id: personId,
-          skills: JSON.stringify(skills), points, out_of: outOf, fault: fault ?? null, at,
+          skills: JSON.stringify(skills), points, out_of: outOf, faults: JSON.stringify(faults), at,
         }))
         await trx.batchInsert('evidence', rows, 50)
       })

@@ -105,7 +105,7 @@ function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReport
     criterion: criterion?.label ?? one.criterionId,
     points: one.points / 100,
     outOf: one.outOf / 100,
-    ...(one.fault ? { fault: faultInWords(one.fault) } : {}),
+    faults: [...new Set(one.faults)].map(faultInWords),
   }
 }
 

@@ -5,7 +5,7 @@ import { balanceOf } from './balances'
 import { amountFault, closeness, compare, netsOf, shareOf } from './comparison'
 import type { Comparison, Nets } from './comparison'
 import { accountOf, entries, entryOf, reversalOf, standingEntries } from './journal'
-import { day, entryName, side } from './state'
+import { day, dayInWords, entryName, side } from './state'
 import type { Entry, LedgerState, Line } from './state'
 
 const decimalString = z.string().regex(/^\d{1,13}(\.\d{1,2})?$/, 'a decimal string such as "450.00"')
@@ -137,20 +137,20 @@ function judgePosted(state: LedgerState, check: Check<'entry-posted'>): Finding 
 }
 
 function datesInWords(range: { on?: string, from?: string, to?: string }): string {
-  if (range.on) return `on ${range.on}`
-  if (range.from && range.to) return `from ${range.from} to ${range.to}`
-  return range.from ? `on or after ${range.from}` : range.to ? `on or before ${range.to}` : 'on any date'
+  if (range.on) return `on ${dayInWords(range.on)}`
+  if (range.from && range.to) return `from ${dayInWords(range.from)} to ${dayInWords(range.to)}`
+  return range.from ? `on or after ${dayInWords(range.from)}` : range.to ? `on or before ${dayInWords(range.to)}` : 'on any date'
 }
 
 const inRange = (date: string, range: { on?: string, from?: string, to?: string }): boolean =>
   (!range.on || date === range.on) && (!range.from || date >= range.from) && (!range.to || date <= range.to)
 
 function judgeDated(state: LedgerState, check: Check<'entry-dated'>): Finding {
-  const expected = `The entry is dated ${datesInWords(check)}.`
+  const expected = `The entry is dated ${datesInWords(check).replace(/^on (?=\d)/, '')}.`
   const candidate = closest(state, check)
   if (!candidate) return finding(false, { expected, found: 'No entry was posted for this.', fault: 'not-posted' })
   const { entry } = candidate
-  return finding(inRange(entry.date, check), { expected, found: `${entryName(entry.number)} is dated ${entry.date}.`, fault: 'wrong-date' })
+  return finding(inRange(entry.date, check), { expected, found: `${entryName(entry.number)} is dated ${dayInWords(entry.date)}.`, fault: 'wrong-date' })
 }
 
 function judgeNarrated(state: LedgerState, check: Check<'entry-narrated'>): Finding {
@@ -167,11 +167,11 @@ function judgeNarrated(state: LedgerState, check: Check<'entry-narrated'>): Find
 
 function judgeReversed(state: LedgerState, check: Check<'entry-reversed'>): Finding {
   const name = entryName(check.entry)
-  const expected = `${name} is reversed by a linked entry dated ${datesInWords(check)}.`
+  const expected = `${name} is reversed by a linked entry dated ${datesInWords(check).replace(/^on (?=\d)/, '')}.`
   const reversal = reversalOf(state, check.entry)
   if (reversal) {
     return finding(inRange(reversal.date, check), {
-      expected, found: `${entryName(reversal.number)} reverses it, dated ${reversal.date}.`, fault: 'wrong-date',
+      expected, found: `${entryName(reversal.number)} reverses it, dated ${dayInWords(reversal.date)}.`, fault: 'wrong-date',
     })
   }
   const other = entries(state).slice(state.opening).find(entry => entry.reverses !== undefined)

@@ -1,7 +1,7 @@
 import { grouped, parseAmount } from './amount'
 import { accountOf } from './journal'
 import type { LedgerOp } from './ops'
-import { entryName } from './state'
+import { dayInWords, entryName } from './state'
 import type { LedgerState, WrittenEntry } from './state'
 
 const total = (entry: WrittenEntry): string => {
@@ -13,9 +13,9 @@ const total = (entry: WrittenEntry): string => {
 export function describe(op: LedgerOp, state: LedgerState): string {
   switch (op.type) {
     case 'entry.post':
-      return `Posted an entry of ${op.entry.lines.length} lines for ${total(op.entry)}, dated ${op.entry.date || 'never'}.`
+      return `Posted an entry of ${op.entry.lines.length} lines for ${total(op.entry)}, dated ${dayInWords(op.entry.date)}.`
     case 'entry.reverse':
-      return `Reversed ${entryName(op.entry)}, dated ${op.date}.`
+      return `Reversed ${entryName(op.entry)}, dated ${dayInWords(op.date)}.`
     case 'draft.write':
       return op.draft.lines.length === 0 ? 'Cleared the draft entry.' : `Wrote a draft entry of ${op.draft.lines.length} lines.`
     case 'view.show':

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Applied } from '../tool'
 import { accountOf, entryCount, entryOf, reversalOf, withEntry } from './journal'
 import { readEntry, refuseDate } from './posting'
-import { EMPTY_DRAFT, entryName, ledgerSetup, view, writtenEntry } from './state'
+import { dayInWords, EMPTY_DRAFT, entryName, ledgerSetup, view, writtenEntry } from './state'
 import type { LedgerSetup, LedgerState, Line } from './state'
 
 /** One operation on the books. Amounts are decimal strings, dates ISO 8601 days. */
@@ -74,7 +74,7 @@ function reverse(state: LedgerState, op: Extract<LedgerOp, { type: 'entry.revers
   if (earlier) return { ok: false, refusal: `${name} is reversed already, by ${entryName(earlier.number)}.` }
   const refused = refuseDate(state, op.date)
   if (refused) return { ok: false, refusal: refused }
-  if (op.date < original.date) return { ok: false, refusal: `${name} is dated ${original.date}; its reversal can’t be dated earlier.` }
+  if (op.date < original.date) return { ok: false, refusal: `${name} is dated ${dayInWords(original.date)}; its reversal can’t be dated earlier.` }
   const narration = op.narration?.trim() || `Reversal of ${name}`
   const lines = original.lines.map(line => ({ ...line, side: line.side === 'debit' ? 'credit' as const : 'debit' as const }))
   return { ok: true, state: post(state, op.date, narration, lines, op.entry) }

@@ -1,6 +1,6 @@
 import { parseAmount, grouped } from './amount'
 import { accountOf } from './journal'
-import { day } from './state'
+import { day, dayInWords } from './state'
 import type { LedgerState, Line, WrittenEntry, WrittenLine } from './state'
 
 type Read = { ok: true, lines: Line[] } | { ok: false, reasons: string[] }
@@ -33,7 +33,7 @@ export function refuseDate(state: LedgerState, date: string): string | null {
   if (!filled(date)) return 'The entry has no date.'
   if (!day.safeParse(date).success) return `“${date.slice(0, 24)}” is not a date; write it like 2026-10-30.`
   if (date < state.period.from || date > state.period.to) {
-    return `The date ${date} is outside the open period, ${state.period.from} to ${state.period.to}.`
+    return `${dayInWords(date)} is outside the open period, ${dayInWords(state.period.from)} to ${dayInWords(state.period.to)}.`
   }
   return null
 }

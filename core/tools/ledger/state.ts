@@ -92,6 +92,15 @@ export function entryName(number: number): string {
   return `J-${String(number).padStart(3, '0')}`
 }
 
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+
+/** An ISO day for reading: 30 Oct 2026. What isn't a day stays as it is. */
+export function dayInWords(iso: string): string {
+  const [year, month, date] = iso.split('-').map(Number)
+  const name = month === undefined ? undefined : MONTHS[month - 1]
+  return name && date ? `${date} ${name} ${year}` : iso
+}
+
 export function normalSide(account: Account): Side {
   if (account.normal) return account.normal
   return account.type === 'asset' || account.type === 'expense' ? 'debit' : 'credit'

@@ -95,7 +95,8 @@ export async function up(db: Knex): Promise<void> {
     table.text('skills').notNullable()
     table.integer('points').notNullable()
     table.integer('out_of').notNullable()
-    table.string('fault', 40)
+    /** Kinds of mistake of its failed checks, as a JSON list. */
+    table.text('faults').notNullable()
     table.string('at', 30).notNullable()
     table.primary(['sitting_id', 'task_id', 'step_id', 'criterion_id'])
     table.index(['person_id'])

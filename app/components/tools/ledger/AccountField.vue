@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import type { Account } from '~~/core/tools/ledger/state'
+
+/** An account typed by code or name, with completion. Its value is the code, or what was typed so far. */
+const props = defineProps<{ chart: readonly Account[], label: string }>()
+const code = defineModel<string>({ required: true })
+const emit = defineEmits<{ chosen: [] }>()
+const found = ref<Account[]>([])
+const field = useTemplateRef<{ overlayVisible: boolean, focusedOptionIndex: number, hide(): void }>('field')
+
+const typeWords = { asset: 'asset', liability: 'liability', equity: 'equity', income: 'income', expense: 'expense' }
+
+function complete({ query }: { query: string }) {
+  const wanted = query.trim().toLowerCase()
+  const postable = props.chart.filter(account => !account.heading)
+  const starts = postable.filter(({ code, name }) => code.startsWith(wanted) || name.toLowerCase().startsWith(wanted))
+  const holds = postable.filter(account => !starts.includes(account) && account.name.toLowerCase().includes(wanted))
+  found.value = [...starts, ...holds]
+}
+
+/** Leaving with Tab takes the option in focus and lets the focus go on to the next field. */
+function takeFocused(event: KeyboardEvent) {
+  const list = field.value
+  if (!list?.overlayVisible) return
+  const option = found.value[list.focusedOptionIndex]
+  if (option) take(option)
+  list.hide()
+  event.stopPropagation()
+}
+
+function take(value: Account | string | null) {
+  code.value = typeof value === 'string' ? value : value?.code ?? ''
+  if (value && typeof value !== 'string') emit('chosen')
+}
+</script>
+
+<template>
+  <AutoComplete
+    ref="field" class="account" :model-value="code" :suggestions="found" option-label="code" :delay="0" :min-length="1" auto-option-focus
+    scroll-height="220px" fluid :input-props="{ 'aria-label': label, 'autocomplete': 'off' }"
+    @keydown.tab.capture="takeFocused" @complete="complete" @update:model-value="take"
+  >
+    <template #option="{ option }">
+      <span class="option"><span class="figure">{{ option.code }}</span><span>{{ option.name }}</span><span class="soft small">{{ typeWords[option.type as Account['type']] }}</span></span>
+    </template>
+  </AutoComplete>
+</template>
+
+<style scoped>
+.account :deep(input) { font-family: var(--mono); }
+.option { display: grid; grid-template-columns: 3rem 1fr auto; gap: 0.75rem; width: 100%; min-width: 19rem; }
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useSessionStore } from '~/stores/session'
+
+const session = useSessionStore()
+const theme = useTheme()
+const menu = useTemplateRef('menu')
+
+const places = [
+  { to: '/', label: 'My work' },
+  { to: '/skills', label: 'Skills' },
+  { to: '/sittings', label: 'Past sittings' },
+]
+
+const items = computed(() => [
+  { label: 'Look', items: themes.map(({ id, label }) => ({ label: theme.value === id ? `${label} (in use)` : label, command: () => { theme.value = id } })) },
+  { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
+])
+
+async function leave() {
+  await session.signOut()
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <div class="frame">
+    <a class="skip-link" href="#main">Go to the content</a>
+    <header class="top no-print">
+      <NuxtLink to="/" class="brand"><AnvilMark /> Steady Anvil</NuxtLink>
+      <nav aria-label="Main">
+        <NuxtLink v-for="place in places" :key="place.to" :to="place.to">{{ place.label }}</NuxtLink>
+      </nav>
+      <template v-if="session.person">
+        <Button class="person" text :label="session.person.name" aria-haspopup="true" aria-controls="person-menu" @click="menu?.toggle($event)" />
+        <Menu id="person-menu" ref="menu" :model="items" popup />
+      </template>
+    </header>
+    <main id="main" tabindex="-1">
+      <slot />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.top { display: flex; align-items: center; gap: 1.5rem; height: 46px; padding: 0 1.6rem; background: var(--surface); border-bottom: 1px solid var(--line); }
+.brand { display: flex; align-items: center; gap: 1rem; color: var(--ink); font-size: var(--large); font-weight: 700; text-decoration: none; }
+nav { display: flex; gap: 1.4rem; align-self: stretch; }
+nav a { display: flex; align-items: center; padding-top: 3px; color: var(--ink-soft); font-weight: 600; text-decoration: none; border-bottom: 3px solid transparent; }
+nav a.router-link-exact-active { color: var(--ink); border-bottom-color: var(--act); }
+.person { margin-left: auto; }
+main { padding: 1.5rem 1.6rem 2.5rem; max-width: 1400px; margin: 0 auto; outline: none; }
+@media (max-width: 640px) {
+  .top { flex-wrap: wrap; height: auto; gap: 0.25rem 1rem; padding: 0.5rem 1rem; }
+  nav { order: 3; width: 100%; }
+  main { padding: 1rem; }
+}
+@media print { main { padding: 0; } }
+</style>

@@ -1,0 +1,121 @@
+import type { ClientEvent } from '~~/core/sitting/events'
+import type { EventsResponse } from '~~/core/wire/sitting'
+import { CallFailed } from '../composables/useApi'
+import type { EventQueue } from './queue'
+
+const BATCH = 50
+const FIRST_WAIT_MS = 1000
+const LONGEST_WAIT_MS = 10_000
+
+export interface SenderOptions {
+  sittingId: string
+  queue: EventQueue
+  post(events: ClientEvent[]): Promise<EventsResponse>
+  /** Called for each answer, before the next batch goes out. */
+  answered(response: EventsResponse): void
+  /** Called when events will never be taken: the sitting has ended, or they make no sense to the server. */
+  rejected(failure: CallFailed, events: ClientEvent[]): void
+  changed(state: SenderState): void
+}
+
+export interface SenderState {
+  waiting: number
+  /** The last attempt didn't reach the server. */
+  unreached: boolean
+  /** Milliseconds from sending to the last answer. */
+  roundTripMs: number | null
+}
+
+/**
+ * Sends events one batch after the other, in the order in which they were made. Nothing leaves the
+ * queue before the server has it; what can't be sent waits and is tried again.
+ */
+export class Sender {
+  #waiting: ClientEvent[] = []
+  #sending = false
+  #unreached = false
+  #roundTripMs: number | null = null
+  #wait = FIRST_WAIT_MS
+  #timer: ReturnType<typeof setTimeout> | undefined
+  #stopped = false
+
+  constructor(private readonly options: SenderOptions) {}
+
+  get waiting(): readonly ClientEvent[] {
+    return this.#waiting
+  }
+
+  /** Takes over what an earlier page left behind. */
+  async restore(): Promise<ClientEvent[]> {
+    this.#waiting = [...await this.options.queue.load(this.options.sittingId), ...this.#waiting]
+    this.#tell()
+    void this.send()
+    return this.#waiting
+  }
+
+  put(event: ClientEvent): void {
+    this.#waiting.push(event)
+    this.#tell()
+    void this.options.queue.add(this.options.sittingId, event).catch(() => undefined).then(() => this.send())
+  }
+
+  /** Resolves when everything is with the server, or false when the server can't be reached. */
+  async settle(): Promise<boolean> {
+    while (this.#waiting.length > 0 && !this.#stopped) {
+      await this.send()
+      if (this.#unreached) return false
+      if (this.#sending) await new Promise(resolve => setTimeout(resolve, 30))
+    }
+    return true
+  }
+
+  async send(): Promise<void> {
+    if (this.#sending || this.#stopped || this.#waiting.length === 0) return
+    this.#sending = true
+    clearTimeout(this.#timer)
+    const batch = this.#waiting.slice(0, BATCH)
+    const begun = performance.now()
+    try {
+      const response = await this.options.post(batch)
+      this.#roundTripMs = performance.now() - begun
+      await this.#done(batch)
+      this.options.answered(response)
+    }
+    catch (error) {
+      await this.#failed(error, batch)
+    }
+    finally {
+      this.#sending = false
+      this.#tell()
+    }
+    if (!this.#unreached && this.#waiting.length > 0) void this.send()
+  }
+
+  stop(): void {
+    this.#stopped = true
+    clearTimeout(this.#timer)
+  }
+
+  async #done(batch: ClientEvent[]): Promise<void> {
+    const ids = new Set(batch.map(({ id }) => id))
+    this.#waiting = this.#waiting.filter(({ id }) => !ids.has(id))
+    this.#unreached = false
+    this.#wait = FIRST_WAIT_MS
+    await this.options.queue.remove(this.options.sittingId, ids).catch(() => undefined)
+  }
+
+  async #failed(error: unknown, batch: ClientEvent[]): Promise<void> {
+    if (error instanceof CallFailed && !error.unreached && error.status !== 401 && error.status !== 429 && error.status !== 500) {
+      await this.#done(batch)
+      this.options.rejected(error, batch)
+      return
+    }
+    this.#unreached = true
+    this.#timer = setTimeout(() => void this.send(), this.#wait)
+    this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT_MS)
+  }
+
+  #tell(): void {
+    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, roundTripMs: this.#roundTripMs })
+  }
+}

@@ -1,0 +1,73 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Builder, By, Key, until } from 'selenium-webdriver'
+import type { WebDriver, WebElement } from 'selenium-webdriver'
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
+
+export { By, Key, until }
+export type { WebDriver, WebElement }
+
+const WAIT_MS = 15_000
+
+export interface Browser {
+  driver: WebDriver
+  close(): Promise<void>
+}
+
+/** Debian's Chromium without a screen, with a profile of its own. */
+export async function openBrowser({ width = 1280, height = 800 } = {}): Promise<Browser> {
+  const profile = mkdtempSync(join(tmpdir(), 'anvil-chromium-'))
+  const options = new Options()
+  options.setChromeBinaryPath(process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium')
+  options.addArguments(
+    '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+    '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-device-scale-factor=1', '--hide-scrollbars', `--user-data-dir=${profile}`, `--window-size=${width},${height}`,
+  )
+  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options)
+    .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver')).build()
+  // The window's frame takes some of its height: make the page itself as large as was asked for.
+  const inner: [number, number] = await driver.executeScript('return [window.innerWidth, window.innerHeight]')
+  await driver.manage().window().setRect({ width: width + (width - inner[0]), height: height + (height - inner[1]) })
+  return {
+    driver,
+    async close() {
+      await driver.quit()
+      rmSync(profile, { recursive: true, force: true })
+    },
+  }
+}
+
+/** Finds what is visible, waiting for it. */
+export async function see(driver: WebDriver, locator: By, what = String(locator)): Promise<WebElement> {
+  const element = await driver.wait(until.elementLocated(locator), WAIT_MS, `never there: ${what}`)
+  await driver.wait(until.elementIsVisible(element), WAIT_MS, `never visible: ${what}`)
+  return element
+}
+
+export const button = (name: string): By => By.xpath(`//button[normalize-space()=${literal(name)} or @aria-label=${literal(name)}] | //a[contains(@class,"p-button")][normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`)
+export const labelled = (label: string): By => By.css(`[aria-label=${JSON.stringify(label)}]`)
+export const text = (wanted: string): By => By.xpath(`//*[contains(normalize-space(text()),${literal(wanted)})]`)
+
+function literal(value: string): string {
+  return value.includes('\'') ? `"${value}"` : `'${value}'`
+}
+
+export async function press(driver: WebDriver, name: string): Promise<void> {
+  const element = await see(driver, button(name), `button ${name}`)
+  await driver.wait(until.elementIsEnabled(element), WAIT_MS)
+  await driver.executeScript('arguments[0].scrollIntoView({block: "nearest"})', element)
+  await element.click()
+}
+
+export async function signIn(driver: WebDriver, url: string, email: string, password = 'slipway-64'): Promise<void> {
+  await driver.get(`${url}/sign-in`)
+  await (await see(driver, By.id('email'))).sendKeys(email)
+  await (await see(driver, By.id('password'))).sendKeys(password, Key.ENTER)
+  await see(driver, By.xpath('//h1[normalize-space()="My work"]'), 'My work')
+}
+
+export async function picture(driver: WebDriver, file: string): Promise<void> {
+  await writeFile(file, Buffer.from(await driver.takeScreenshot(), 'base64'))
+}

@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { delimiter, join, resolve } from 'node:path'
+
+export interface RunningServer {
+  url: string
+  dataFile: string
+  /** Ends the process at once, as a power cut would, and waits until it is gone. */
+  kill(): Promise<void>
+  /** Starts it again on the same data and port. */
+  restart(): Promise<void>
+  stop(): Promise<void>
+}
+
+const STARTS_WITHIN_MS = 30_000
+
+async function freePort(): Promise<number> {
+  return new Promise((found, failed) => {
+    const probe = createServer().once('error', failed).listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      probe.close(() => typeof address === 'object' && address ? found(address.port) : failed(new Error('no port')))
+    })
+  })
+}
+
+/** A built server of its own: own port, own data, demo loaded, and the papers of tests/content beside the shipped ones. */
+export async function startServer(environment: Record<string, string> = {}): Promise<RunningServer> {
+  const folder = await mkdtemp(join(tmpdir(), 'anvil-'))
+  const port = await freePort()
+  const dataFile = join(folder, 'data.sqlite')
+  const url = `http://127.0.0.1:${port}`
+  let child: ChildProcess | undefined
+
+  async function start(): Promise<void> {
+    const output: string[] = []
+    child = spawn(process.execPath, [resolve('.output/server/index.mjs')], {
+      env: {
+        ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ANVIL_DATA: dataFile, ANVIL_DEMO: '1', ANVIL_LOG: 'warn',
+        ANVIL_CONTENT: ['content', 'tests/content'].map(path => resolve(path)).join(delimiter), ...environment,
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text: Buffer) => output.push(text.toString()))
+    const begun = Date.now()
+    for (;;) {
+      const answer = await fetch(`${url}/api/health`).catch(() => null)
+      if (answer?.ok) return
+      if (child.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS) throw new Error(`The server did not start: ${output.join('')}`)
+      await new Promise(done => setTimeout(done, 50))
+    }
+  }
+
+  async function end(signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
+    const running = child
+    if (!running || running.exitCode !== null || running.signalCode !== null) return
+    const gone = new Promise(done => running.once('exit', done))
+    running.kill(signal)
+    await gone
+  }
+
+  await start()
+  return {
+    url,
+    dataFile,
+    kill: () => end('SIGKILL'),
+    restart: start,
+    async stop() {
+      await end('SIGKILL')
+      await rm(folder, { recursive: true, force: true })
+    },
+  }
+}

@@ -44,7 +44,7 @@ export const coverView = assignmentView.extend({
   tryWeights: z.array(z.number()),
   partial: z.boolean(),
   afterTries: z.enum(['set-right', 'leave']),
-  feedback: z.enum(['none', 'which', 'why']),
+  checkTells: z.enum(['none', 'which', 'why']),
   resultsAtEnd: z.boolean(),
   answersShown: z.boolean(),
   allowanceMinutes: z.number(),

@@ -78,7 +78,7 @@ export function workService({ db, now }: Context, plans: PlanService) {
         tryWeights: plan.rules.tryWeights,
         partial: plan.rules.partial,
         afterTries: plan.rules.afterTries,
-        feedback: plan.rules.feedback,
+        checkTells: plan.rules.feedback,
         resultsAtEnd: plan.paper.release.results === 'at-end',
         answersShown: plan.paper.release.answers,
         allowanceMinutes: allowance / 60_000,

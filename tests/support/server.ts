@@ -26,7 +26,7 @@ async function freePort(): Promise<number> {
   })
 }
 
-/** A built server of its own: own port, own data, demo loaded, and the papers of tests/content beside the shipped ones. */
+/** A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped ones. */
 export async function startServer(environment: Record<string, string> = {}): Promise<RunningServer> {
   const folder = await mkdtemp(join(tmpdir(), 'anvil-'))
   const port = await freePort()
@@ -39,7 +39,7 @@ export async function startServer(environment: Record<string, string> = {}): Pro
     child = spawn(process.execPath, [resolve('.output/server/index.mjs')], {
       env: {
         ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ANVIL_DATA: dataFile, ANVIL_DEMO: '1', ANVIL_LOG: 'warn',
-        ANVIL_CONTENT: ['content', 'tests/content'].map(path => resolve(path)).join(delimiter), ...environment,
+        ANVIL_CONTENT: ['content', 'tests/fixtures'].map(path => resolve(path)).join(delimiter), ...environment,
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     })

@@ -21,7 +21,7 @@ const facts = computed(() => {
     ['Work', `${counted(one.tasks, 'task', 'tasks')} with ${counted(one.steps, 'step', 'steps')}, ${format.points(one.points)} points`],
     ['Tries', `${fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`} on each step; ${weights}${one.partial ? '; what was right of a step counts even if it is never passed' : ''}`],
     ['When tries run out', one.afterTries === 'set-right' ? 'the work is set right for you, so that the next step starts from sound ground' : 'your work stays as it is; later figures that follow from yours count as right'],
-    ['What a check tells', { none: 'only whether the step is right', which: 'which parts are right', why: 'which parts are right, and why the others are not' }[one.feedback]],
+    ['What a check tells', { none: 'only whether the step is right', which: 'which parts are right', why: 'which parts are right, and why the others are not' }[one.checkTells]],
     ['Sittings', `${one.sittingsUsed} of ${one.sittingsAllowed} used`],
     ['Window', one.closesAt ? `closes ${format.date(one.closesAt)}, ${format.time(one.closesAt)}` : 'stays open'],
     ['At the end of time', 'what you have done is handed in by itself'],

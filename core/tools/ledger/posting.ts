@@ -58,7 +58,6 @@ export function readEntry(state: LedgerState, entry: WrittenEntry): Read {
       reasons.push(`${more} are ${grouped(off > 0n ? off : -off)} more than ${less}; the two must be equal.`)
     }
   }
-  // eslint-disable-next-line no-control-regex -- exactly the control characters are unwanted
   if (/[\u0000-\u001f\u007f]/.test(entry.narration)) reasons.push('The narration holds characters that can’t be shown.')
   return reasons.length === 0 ? { ok: true, lines } : { ok: false, reasons }
 }

@@ -94,7 +94,7 @@ thead th { padding: 0.25rem 0.6rem; color: var(--ink-soft); font-size: var(--sma
 .amount { width: 8.6rem; }
 .name { padding: 0 0.6rem; }
 td :deep(input) { border-color: transparent; border-radius: 0; background: transparent; }
-td :deep(input:focus) { border-color: var(--act); box-shadow: inset 0 0 0 1px var(--act); }
+td :deep(input:focus) { border-color: var(--act); box-shadow: inset 0 0 0 1px var(--act); outline: none; }
 tfoot td { padding: 0.35rem 0.6rem; border-left: 0; }
 .actions { display: flex; justify-content: flex-end; align-items: center; gap: 0.5rem; padding: 0.45rem 0.8rem; border-top: 1px solid var(--line); background: var(--ground); }
 .actions > span { margin-right: auto; }

@@ -69,8 +69,8 @@ const links = (entry: Entry): string => {
 </template>
 
 <style scoped>
-th, td { padding: 0.08rem 0.6rem; white-space: nowrap; }
-.foot td, .reversal { white-space: normal; }
+th, td { padding: 0.08rem 0.6rem; white-space: nowrap; vertical-align: top; }
+td:nth-child(3), .foot td, .reversal { white-space: normal; }
 thead th { color: var(--ink-soft); font-size: var(--small); border-bottom: 1px solid var(--line); }
 tbody tr:first-child td { border-top: 1px solid var(--line); padding-top: 0.3rem; }
 .foot td { padding-bottom: 0.35rem; }

@@ -1,0 +1,62 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import { createNodeResolver, importX } from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import globals from 'globals'
+import tseslint from 'typescript-eslint'
+import vueParser from 'vue-eslint-parser'
+
+/** Who may import whom: the arrows of the architecture. Each zone names what its target must not reach. */
+const zones = [
+  { target: './core', from: ['./app', './server', './content', './tests', './scripts'], message: 'core/ is computation only and knows none of the rest.' },
+  { target: './app', from: ['./server', './content', './tests', './scripts'], message: 'app/ knows core/ alone.' },
+  { target: './server', from: ['./app', './tests', './scripts'], message: 'server/ knows core/ alone.' },
+  { target: './server/services', from: ['./server/api', './server/http', './server/plugins', './server/tasks'], message: 'Services know the database, not HTTP.' },
+  { target: './server/db', from: ['./server/api', './server/http', './server/services', './server/plugins', './server/tasks', './server/content'], message: 'server/db/ is the lowest layer of the server.' },
+  { target: './server/api', from: ['./server/db/migrations', './server/content'], message: 'Handlers call services.' },
+]
+
+/** What core/ must not touch besides our own folders: the interface, the server, the file system, the clock, chance. */
+const impure = {
+  'no-restricted-imports': ['error', { patterns: [{ regex: '^(vue|nuxt|nitropack|h3|pinia|primevue|knex|node:|fs$|path$)', message: 'core/ is computation only.' }] }],
+  'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'setTimeout', 'setInterval', 'performance'],
+  'no-restricted-properties': ['error', { object: 'Date', property: 'now' }, { object: 'Math', property: 'random' }],
+  'no-restricted-syntax': ['error', { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'Time comes into core/ as an argument.' }],
+}
+
+export default tseslint.config(
+  { ignores: ['.nuxt/**', '.output/**', '.cache/**', 'node_modules/**', 'data/**'] },
+  ...tseslint.configs.recommended,
+  ...tseslint.configs.stylistic,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.{ts,mts,mjs,vue}'],
+    plugins: { 'import-x': importX },
+    languageOptions: { parser: vueParser, parserOptions: { parser: tseslint.parser, sourceType: 'module' }, globals: { ...globals.node, ...globals.browser } },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: ['.nuxt/tsconfig.app.json', '.nuxt/tsconfig.server.json'] }), createNodeResolver()], 'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'vue-eslint-parser': ['.vue'] } },
+    rules: {
+      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/consistent-type-definitions': 'off',
+      'max-lines': ['error', 500],
+      'eqeqeq': 'error',
+      'no-console': 'error',
+      'vue/multi-word-component-names': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/attributes-order': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/html-indent': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/require-default-prop': 'off',
+    },
+  },
+  { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: impure },
+  { files: ['**/*.vue'], rules: { 'max-lines': ['error', 250] } },
+  { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
+)

@@ -1,0 +1,79 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Task } from '../../core/paper/schema'
+import { check, Client } from '../support/client'
+import { failing, weekEndTasks } from '../support/paper'
+import { startServer } from '../support/server'
+import type { RunningServer } from '../support/server'
+
+let server: RunningServer
+beforeAll(async () => {
+  server = await startServer()
+})
+afterAll(() => server.stop())
+
+const tasks = await weekEndTasks()
+
+/** Texts that only the key holds: feedback, names of traps, narrations of models, and amounts that no brief states. */
+function secretsOf(task: Task): string[] {
+  const open = JSON.stringify([task.brief, task.setup, task.title, task.steps.map(step => step.instruction)])
+  const amounts = new Set<string>()
+  for (const step of task.steps) {
+    for (const [amount] of JSON.stringify(step.criteria.map(one => one.check)).matchAll(/\d+\.\d\d/g)) amounts.add(amount)
+  }
+  return [
+    ...task.steps.flatMap(step => step.criteria.map(one => one.feedback)),
+    ...task.steps.flatMap(step => step.traps.map(trap => trap.name)),
+    ...task.steps.flatMap(step => step.model.flatMap(op => [...JSON.stringify(op).matchAll(/"narration":"([^"]+)"/g)].map(([, text]) => text ?? ''))),
+    ...[...amounts].filter(amount => !open.includes(amount)).map(amount => `"${amount}"`),
+  ]
+}
+
+const secretKeys = /"(criterion|check|model|traps|trap|feedback|expected|found|verdicts|seed|skills|followThrough|share|fault)":/
+
+describe('while a sitting runs, no answer holds any part of the key', () => {
+  it('from the list of papers to the last refusal', async () => {
+    const trainee = await new Client(server.url).signIn('isla.quay')
+    await trainee.call('GET', '/api/assignments')
+    await trainee.call('GET', '/api/assignments/open-end')
+    const { id } = await trainee.start('open-end')
+    await trainee.sitting(id)
+    for (const task of tasks) {
+      const [step] = task.steps
+      await trainee.events(id, { kind: 'open', taskId: task.id })
+      await trainee.events(id, check(task.id, step!.id)).catch(() => undefined)
+      const wrong = failing[`${task.id}/${step!.id}` as keyof typeof failing]
+      if (wrong) await trainee.events(id, { kind: 'op', taskId: task.id, op: { type: 'draft.write', draft: wrong } }, check(task.id, step!.id))
+      await trainee.call('POST', `/api/sittings/${id}/events`, { events: [{ id: `bad-${task.id}`, kind: 'op', taskId: task.id, op: { type: 'key.show' } }] })
+    }
+    await trainee.call('GET', `/api/sittings/${id}/result`)
+    await trainee.call('GET', '/api/assignments/open-end')
+    await trainee.sitting(id)
+    expect(trainee.answers.length).toBeGreaterThan(35)
+    const secrets = tasks.flatMap(secretsOf)
+    expect(secrets.length).toBeGreaterThan(100)
+    for (const { text } of trainee.answers) {
+      expect(text).not.toMatch(secretKeys)
+      expect(secrets.filter(secret => text.includes(secret))).toEqual([])
+    }
+  })
+
+  it('and the walk would find it: an ended sitting’s result does hold it', async () => {
+    const trainee = await new Client(server.url).signIn('isla.quay')
+    const { id } = await trainee.start('open-end')
+    await trainee.submit(id)
+    const { text } = await trainee.call('GET', `/api/sittings/${id}/result`)
+    expect(text).toMatch(secretKeys)
+    expect(tasks.flatMap(secretsOf).filter(secret => text.includes(secret)).length).toBeGreaterThan(20)
+  })
+
+  it('nor do the files that the browser loads', async () => {
+    const { readdir, readFile } = await import('node:fs/promises')
+    const files = (await readdir('.output/public', { recursive: true, withFileTypes: true })).filter(file => /\.(js|json|html)$/.test(file.name))
+    expect(files.length).toBeGreaterThan(5)
+    const secrets = tasks.flatMap(task => task.steps.flatMap(step => step.criteria.map(one => one.feedback)))
+    for (const file of files) {
+      const text = await readFile(`${file.parentPath}/${file.name}`, 'utf8')
+      expect(secrets.filter(secret => text.includes(secret))).toEqual([])
+    }
+  })
+})

@@ -1,0 +1,94 @@
+import { randomUUID } from 'node:crypto'
+import type { z } from 'zod'
+import { endedView, eventsResponse, sittingView } from '../../core/wire/sitting'
+import type { SittingView } from '../../core/wire/sitting'
+
+export interface Answer {
+  status: number
+  body: unknown
+  text: string
+  headers: Headers
+}
+
+export type Written = { date: string, narration: string, lines: { account: string, debit?: string, credit?: string }[] }
+
+/** A device that speaks the HTTP calls alone, with a cookie of its own. */
+export class Client {
+  #cookie = ''
+  /** Everything that the server ever answered to this client. */
+  readonly answers: Answer[] = []
+
+  constructor(private readonly url: string) {}
+
+  async call(method: 'GET' | 'POST', path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const response = await fetch(`${this.url}${path}`, {
+      method,
+      headers: { ...(this.#cookie ? { cookie: this.#cookie } : {}), ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
+    })
+    const set = response.headers.getSetCookie().find(cookie => cookie.startsWith('anvil='))
+    if (set) this.#cookie = set.split(';')[0] ?? ''
+    const text = await response.text()
+    const answer = { status: response.status, text, headers: response.headers, body: parsed(text) }
+    this.answers.push(answer)
+    return answer
+  }
+
+  /** Another device that holds a copy of this one's cookie. */
+  twin(): Client {
+    const twin = new Client(this.url)
+    twin.#cookie = this.#cookie
+    return twin
+  }
+
+  async signIn(name: string): Promise<this> {
+    const { status, text } = await this.call('POST', '/api/auth/sign-in', { email: `${name}@sallowmere.test`, password: 'slipway-64' })
+    if (status !== 200) throw new Error(`${name} can't sign in: ${text}`)
+    return this
+  }
+
+  async as<Schema extends z.ZodType>(schema: Schema, method: 'GET' | 'POST', path: string, body?: unknown): Promise<z.infer<Schema>> {
+    const { status, body: answer, text } = await this.call(method, path, body)
+    if (status >= 400) throw new Error(`${method} ${path}: ${status} ${text}`)
+    return schema.parse(answer)
+  }
+
+  start(assignmentId: string): Promise<SittingView> {
+    return this.as(sittingView, 'POST', `/api/assignments/${assignmentId}/sittings`, {})
+  }
+
+  sitting(id: string): Promise<SittingView> {
+    return this.as(sittingView, 'GET', `/api/sittings/${id}`)
+  }
+
+  events(id: string, ...events: object[]) {
+    return this.as(eventsResponse, 'POST', `/api/sittings/${id}/events`, { events: events.map(event => ({ id: randomUUID(), at: new Date().toISOString(), ...event })) })
+  }
+
+  submit(id: string) {
+    return this.as(endedView, 'POST', `/api/sittings/${id}/submit`, {})
+  }
+
+  /** Status and error code of events that are expected to be refused as a whole. */
+  async refused(id: string, ...events: object[]): Promise<{ status: number, code: string, message: string }> {
+    const { status, body } = await this.call('POST', `/api/sittings/${id}/events`, { events: events.map(event => ({ id: randomUUID(), ...event })) })
+    return { status, ...errorOf(body) }
+  }
+}
+
+export function errorOf(body: unknown): { code: string, message: string } {
+  const error = typeof body === 'object' && body !== null && 'error' in body ? body.error : {}
+  return { code: '', message: '', ...(error as object) }
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  }
+  catch {
+    return null
+  }
+}
+
+export const post = (taskId: string, entry: Written) => ({ kind: 'op', taskId, op: { type: 'entry.post', entry } })
+export const check = (taskId: string, stepId: string) => ({ kind: 'check', taskId, stepId })

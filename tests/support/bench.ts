@@ -1,0 +1,97 @@
+import { By, button, Key, press, see, text } from './browser'
+import type { WebDriver, WebElement } from './browser'
+import type { Written } from './client'
+
+const WAIT_MS = 15_000
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+
+/** A day as a trainee types it: 30 Oct 2026. */
+export function typedDay(iso: string): string {
+  const [year, month, day] = iso.split('-').map(Number)
+  return `${day} ${months[(month ?? 1) - 1]} ${year}`
+}
+
+const focused = (driver: WebDriver): WebElement => driver.switchTo().activeElement()
+
+/** Types into whatever has the focus. */
+export async function type(driver: WebDriver, ...keys: string[]): Promise<void> {
+  await focused(driver).sendKeys(...keys)
+}
+
+/** Presses Tab (or Shift+Tab) until what has the focus answers to the test. */
+export async function tabTo(driver: WebDriver, what: string, test: string, { back = false, most = 90 } = {}): Promise<void> {
+  for (let pressed = 0; pressed <= most; pressed += 1) {
+    if (await driver.executeScript(`const el = document.activeElement; return Boolean(${test})`)) return
+    if (back) await driver.actions().keyDown(Key.SHIFT).sendKeys(Key.TAB).keyUp(Key.SHIFT).perform()
+    else await driver.actions().sendKeys(Key.TAB).perform()
+  }
+  throw new Error(`Tab never reached ${what}`)
+}
+
+export async function chord(driver: WebDriver, modifier: string, key: string): Promise<void> {
+  await driver.actions().keyDown(modifier).sendKeys(key).keyUp(modifier).perform()
+}
+
+/** Types an entry from the date field on, with Tab from field to field, and posts it with Ctrl+Enter. */
+export async function typeEntry(driver: WebDriver, entry: Written): Promise<void> {
+  await type(driver, typedDay(entry.date), Key.TAB)
+  await tabTo(driver, 'the narration', 'el.id === "entry-narration"', { most: 2 })
+  await type(driver, entry.narration, Key.TAB)
+  for (const [index, line] of entry.lines.entries()) {
+    await type(driver, line.account)
+    await driver.wait(async () => (await driver.findElements(By.css('.p-autocomplete-overlay'))).length > 0, WAIT_MS, 'no completion')
+    await type(driver, Key.TAB)
+    await tabTo(driver, 'the debit', `el.getAttribute("aria-label") === "Debit, line ${index + 1}"`, { most: 2 })
+    await type(driver, line.debit ?? '', Key.TAB)
+    await type(driver, line.credit ?? '', Key.TAB)
+  }
+  await see(driver, text('both sides agree'))
+  await chord(driver, Key.CONTROL, Key.ENTER)
+}
+
+export async function entryPosted(driver: WebDriver): Promise<void> {
+  await see(driver, text('Entry posted.'))
+}
+
+export async function focusDate(driver: WebDriver): Promise<void> {
+  await (await see(driver, By.id('entry-date'))).click()
+}
+
+export async function checkStep(driver: WebDriver): Promise<void> {
+  await press(driver, 'Check this step')
+}
+
+/** Waits until a step of the open task has this status. */
+export async function stepIs(driver: WebDriver, stepId: string, status: string): Promise<void> {
+  await driver.wait(async () => {
+    const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
+    return found.length > 0
+  }, WAIT_MS, `${stepId} never was ${status}`)
+}
+
+export async function triesLeft(driver: WebDriver, left: number, of: number): Promise<void> {
+  await see(driver, text(`tries left: ${left} of ${of}`))
+}
+
+export async function allSaved(driver: WebDriver): Promise<void> {
+  await driver.wait(async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'), WAIT_MS, 'never saved')
+}
+
+export async function startPaper(driver: WebDriver, url: string, assignmentId: string): Promise<void> {
+  await driver.get(`${url}/assignments/${assignmentId}`)
+  await press(driver, 'Start the clock')
+  await see(driver, By.id('entry-date'))
+}
+
+export async function handIn(driver: WebDriver): Promise<void> {
+  await press(driver, 'Hand in…')
+  await see(driver, By.xpath('//*[contains(@class,"p-dialog")]//*[contains(text(),"After handing in")]'))
+  await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
+  await see(driver, By.xpath('//h1[normalize-space()="Handed in"]'))
+}
+
+export async function total(driver: WebDriver): Promise<string> {
+  return (await see(driver, By.css('[data-total]'))).getText()
+}
+
+export { button }

@@ -150,7 +150,7 @@ describe('work that is under way', () => {
     const seen = async (at: WebDriver): Promise<unknown> => at.executeScript(`return {
       fields: [...document.querySelectorAll('.entry input')].map(input => input.value),
       books: document.querySelector('.lower').innerText,
-      account: document.querySelector('.account').innerText,
+      account: document.querySelector('section.account').innerText,
       title: document.querySelector('.brief h1').innerText,
       marked: document.querySelector('.bottom').innerText.includes('Marked'),
     }`)

@@ -1,0 +1,7 @@
+import { build, install, needNode, step } from './steps.mjs'
+
+needNode()
+await install()
+await build()
+const { code } = await step('Benchmarks', 'npx', ['tsx', 'tests/bench/index.ts'], { show: true })
+process.exit(code)

@@ -1,0 +1,109 @@
+import { randomUUID } from 'node:crypto'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import BetterSqlite from 'better-sqlite3'
+import { openDatabase } from '../../server/db/connection'
+import type { Database } from '../../server/db/connection'
+import { peopleIn } from '../../server/db/people'
+import type { Person } from '../../server/db/people'
+import { servicesOf } from '../../server/services'
+import type { Context } from '../../server/services/context'
+import { publishContent } from '../../server/services/demo'
+import { hashPassword } from '../../server/services/password'
+import { assignmentsIn } from '../../server/db/assignments'
+import { Client } from '../support/client'
+import { startServer } from '../support/server'
+import { ms, say, spreadOf, timed } from './figures'
+
+const ACTIVE = 200
+const ROUNDS = 2000
+const TASK = 'wages-worked-not-paid'
+const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
+
+const entry = (amount: number) => ({ type: 'entry.post', entry: { date: '2026-10-31', narration: `No. ${amount}`, lines: [{ account: '6010', debit: `${amount}.00` }, { account: '2100', credit: `${amount}.00` }] } })
+
+async function trainees(db: Database, passwordHash: string): Promise<Person[]> {
+  const people = Array.from({ length: ACTIVE }, (_, index): Person => ({
+    id: `trainee-${index}`, name: `Trainee ${index}`, email: `trainee-${index}@sallowmere.test`, role: 'trainee', about: '', timeFactor: 1, passwordHash,
+  }))
+  await peopleIn(db).add(people)
+  await assignmentsIn(db).give({ id: 'load', paperId: 'week-end-journals', paperVersion: 1, opensAt: null, closesAt: null, sittingsAllowed: 50 }, people.map(({ id }) => id))
+  return people
+}
+
+/** What the server itself does for an op and its check, against a bare insert into the same database, in turns. */
+export async function benchOwnWork(): Promise<void> {
+  console.log('\nThe server’s own work, without HTTP')
+  const folder = await mkdtemp(join(tmpdir(), 'anvil-bench-'))
+  const file = join(folder, 'bench.sqlite')
+  const db = await openDatabase(file)
+  const context: Context = { db, now: () => new Date().toISOString(), newId: () => randomUUID(), log: silent }
+  await publishContent(context, ['content'])
+  const people = await trainees(db, 'none')
+  const { sittings } = servicesOf(context)
+  const started = await Promise.all(people.map(person => sittings.start(person, 'load')))
+
+  await db.schema.createTable('bare', (table) => {
+    table.string('sitting_id', 60)
+    table.integer('seq')
+    table.text('payload')
+    table.primary(['sitting_id', 'seq'])
+  })
+  const raw = new BetterSqlite(file)
+  raw.pragma('journal_mode = WAL')
+  raw.pragma('synchronous = FULL')
+  const insert = raw.prepare('insert into bare (sitting_id, seq, payload) values (?, ?, ?)')
+
+  const own: number[] = []
+  const bare: number[] = []
+  const bareThroughKnex: number[] = []
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const index = round % ACTIVE
+    const payload = JSON.stringify({ taskId: TASK, op: entry(round + 1) })
+    own.push(await timed(() => sittings.record(people[index]!, started[index]!.view.id, [{ id: randomUUID(), kind: 'op', taskId: TASK, op: entry(round + 1) }, { id: randomUUID(), kind: 'check', taskId: 'debt-gone-bad', stepId: 'write-off' }])))
+    bare.push(await timed(() => insert.run(`raw ${index}`, round, payload)))
+    bareThroughKnex.push(await timed(() => db('bare').insert({ sitting_id: `knex ${index}`, seq: round, payload })))
+  }
+  const [work, floor, knexFloor] = [own, bare, bareThroughKnex].map(spreadOf)
+  say('post an entry, check a step, judge, log durably', work!)
+  say('bare insert, durably committed (prepared statement)', floor!)
+  say('bare insert, durably committed (through Knex)', knexFloor!)
+  console.log(`ratio to the bare insert: ${(work!.median / floor!.median).toFixed(2)} (through Knex: ${(work!.median / knexFloor!.median).toFixed(2)})   target under 5`)
+  raw.close()
+  await db.destroy()
+  await rm(folder, { recursive: true, force: true })
+}
+
+/** The whole way over HTTP with 200 sittings active: each does an op and a check in turn, as people would, without pause. */
+export async function benchHttp(): Promise<void> {
+  console.log(`\nOver HTTP, ${ACTIVE} sittings active`)
+  const server = await startServer({ ANVIL_LOG: 'error', ANVIL_CONTENT: 'content' })
+  try {
+    const db = await openDatabase(server.dataFile)
+    const people = await trainees(db, await hashPassword('slipway-64'))
+    await db.destroy()
+    const clients = await Promise.all(people.map(({ email }) => new Client(server.url).signIn(email.split('@')[0]!)))
+    const sittings = await Promise.all(clients.map(client => client.start('load')))
+    const lengths: number[] = []
+    const both: number[] = []
+    const pace = 8_000
+    await Promise.all(clients.map(async (client, index) => {
+      await new Promise(done => setTimeout(done, (pace / ACTIVE) * index))
+      for (let round = 0; round < 5; round += 1) {
+        const begun = performance.now()
+        lengths.push(await timed(() => client.events(sittings[index]!.id, { kind: 'op', taskId: TASK, op: entry(round + 1) })))
+        lengths.push(await timed(() => client.events(sittings[index]!.id, { kind: 'check', taskId: TASK, stepId: 'accrual' })))
+        both.push(performance.now() - begun)
+        client.answers.length = 0
+        await new Promise(done => setTimeout(done, Math.max(0, pace - (performance.now() - begun))))
+      }
+    }))
+    say('one call (post an entry, or check and verdict)', spreadOf(lengths), 'median under 10 ms, p99 under 40 ms')
+    say('post an entry, then check and verdict, two calls', spreadOf(both))
+    console.log(`${(lengths.length / (5 * pace / 1000)).toFixed(0)} calls a second; each answer after its events are on disk. Client and server share the machine; each trainee acts every ${ms(pace)}.`)
+  }
+  finally {
+    await server.stop()
+  }
+}

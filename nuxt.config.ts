@@ -12,7 +12,7 @@ export default defineNuxtConfig({
   primevue: {
     autoImport: true,
     options: {
-      theme: { preset, options: { darkModeSelector: '[data-theme=graphite]', cssLayer: { name: 'primevue', order: 'reset, primevue, own' } } },
+      theme: { preset, options: { darkModeSelector: false, cssLayer: { name: 'primevue', order: 'reset, primevue, own' } } },
     },
   },
   app: {

@@ -28,7 +28,8 @@ export const preset = definePreset(Aura, {
     focusRing: { width: '2px', style: 'solid', color: 'var(--act)', offset: '2px' },
     transitionDuration: '0.1s',
     formField: { paddingX: '0.6rem', paddingY: '0.4rem', shadow: 'none' },
-    colorScheme: { light: schemeOfTokens, dark: schemeOfTokens },
+    // One scheme: the tokens change with the theme, so PrimeVue's own dark scheme is never used.
+    colorScheme: { light: schemeOfTokens },
   },
   components: {
     button: {

@@ -36,5 +36,5 @@ const lists = computed(() => [
 <style scoped>
 .body { display: grid; gap: 0.9rem; }
 ul { display: grid; margin-top: 0.25rem; }
-button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; cursor: pointer; }
+ul button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; cursor: pointer; }
 </style>

@@ -50,7 +50,7 @@ function tries(task: TaskView): string {
 table { margin-top: 0.9rem; }
 th, td { padding: 0.3rem 0.5rem 0.3rem 0; border-bottom: 1px solid var(--line); font-weight: 400; }
 thead th { color: var(--ink-soft); font-size: var(--small); }
-button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; text-align: left; cursor: pointer; }
-button:hover { text-decoration: underline; }
+table button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; text-align: left; cursor: pointer; }
+table button:hover { text-decoration: underline; }
 .current > * { background: var(--act-wash); }
 </style>

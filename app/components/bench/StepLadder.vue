@@ -37,7 +37,6 @@ function state(step: StepView): string {
           <Button v-if="step.mode === 'handed-in'" label="Check this step" :loading="judging.includes(step.id)" aria-keyshortcuts="Alt+K" @click="emit('check', step.id)" />
         </div>
         <p v-if="step.mode === 'watched'" class="small">Watched step: it is judged as you do it. A change that isn’t right spends a try and is taken back; looking around is free.</p>
-        <p v-else class="small soft">A check that doesn’t pass spends a try.</p>
         <ul v-if="step.lastCheck?.criteria && step.lastCheck.criteria.length > 0" class="small told">
           <li class="soft">At your last check:</li>
           <li v-for="one in step.lastCheck.criteria" :key="one.label"><strong>{{ one.met ? 'right' : 'not right' }}</strong> {{ one.label }}<span v-if="one.feedback" class="feedback">{{ one.feedback }}</span></li>
@@ -46,7 +45,10 @@ function state(step: StepView): string {
           <p>Leave this step for good? It can’t be opened again{{ afterTries === 'set-right' ? '; the work is set right so that you can go on' : '' }}.</p>
           <div><Button size="small" label="Leave the step" @click="emit('skip', step.id)" /> <Button size="small" text label="Stay" @click="leaving = false" /></div>
         </div>
-        <Button v-else text size="small" class="give-up" label="Leave this step…" @click="leaving = true" />
+        <div v-else class="small soft rule">
+          <span>{{ step.mode === 'watched' ? '' : 'A check that doesn’t pass spends a try.' }}</span>
+          <Button text size="small" label="Leave this step…" @click="leaving = true" />
+        </div>
       </template>
     </li>
   </ol>
@@ -69,6 +71,6 @@ function state(step: StepView): string {
 .told { display: grid; gap: 0.15rem; margin-top: 0.4rem; }
 .feedback { display: block; }
 .leave { margin-top: 0.4rem; }
-.give-up { margin: 0.2rem 0 0 0.9rem; }
+.rule { display: flex; justify-content: space-between; align-items: center; margin-left: 1.5rem; }
 [role='status'] { display: grid; gap: 0.5rem; padding: 0.6rem 0; }
 </style>

@@ -18,14 +18,22 @@ function complete({ query }: { query: string }) {
   found.value = [...starts, ...holds]
 }
 
-/** Leaving with Tab takes the option in focus and lets the focus go on to the next field. */
+/** Leaving with Tab takes the option in focus, or the first that fits what was typed, and lets the focus go on. */
 function takeFocused(event: KeyboardEvent) {
-  const list = field.value
-  if (!list?.overlayVisible) return
-  const option = found.value[list.focusedOptionIndex]
-  if (option) take(option)
-  list.hide()
+  const typed = code.value.trim()
+  if (typed !== '' && !props.chart.some(account => account.code === typed)) {
+    const index = field.value?.overlayVisible ? field.value.focusedOptionIndex : 0
+    complete({ query: typed })
+    const option = found.value[Math.max(0, index)]
+    if (option) take(option)
+  }
+  else if (typed !== '') emit('chosen')
   event.stopPropagation()
+}
+
+/** A list that was still on its way when the field was left must not open behind it. */
+function close() {
+  setTimeout(() => field.value?.hide(), 0)
 }
 
 function take(value: Account | string | null) {
@@ -37,8 +45,8 @@ function take(value: Account | string | null) {
 <template>
   <AutoComplete
     ref="field" class="account" :model-value="code" :suggestions="found" option-label="code" :delay="0" :min-length="1" auto-option-focus
-    scroll-height="220px" fluid :input-props="{ 'aria-label': label, 'autocomplete': 'off' }"
-    @keydown.tab.capture="takeFocused" @complete="complete" @update:model-value="take"
+    scroll-height="220px" fluid :aria-label="label" :input-props="{ autocomplete: 'off' }"
+    @keydown.tab.capture="takeFocused" @blur="close" @complete="complete" @update:model-value="take"
   >
     <template #option="{ option }">
       <span class="option"><span class="figure">{{ option.code }}</span><span>{{ option.name }}</span><span class="soft small">{{ typeWords[option.type as Account['type']] }}</span></span>

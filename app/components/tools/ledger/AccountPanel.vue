@@ -55,7 +55,7 @@ const short = (side: string): string => side === 'debit' ? 'Dr' : 'Cr'
 <style scoped>
 header { padding: 0.55rem 0.8rem; }
 h2 { font-size: var(--large); }
-th, td { padding: 0.25rem 0.5rem; border-top: 1px solid var(--line); font-size: var(--small); white-space: nowrap; }
+th, td { padding: 0.25rem 0.35rem; border-top: 1px solid var(--line); font-size: var(--small); white-space: nowrap; }
 th:first-child, td:first-child { padding-left: 0.8rem; }
 thead th { color: var(--ink-soft); }
 .draft td { font-style: italic; color: var(--ink-soft); }

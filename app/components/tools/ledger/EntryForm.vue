@@ -12,7 +12,10 @@ const refusal = ref('')
 const cleared = ref<WrittenEntry | null>(null)
 const posted = ref('')
 const root = useTemplateRef('root')
-watch(form.entry, entry => emit('draft', entry), { immediate: true })
+watch(form.entry, (entry) => {
+  emit('draft', entry)
+  if (entry.lines.length > 0) posted.value = ''
+}, { immediate: true })
 
 const nameOf = (code: string): string => accountOf(props.state, code.trim())?.name ?? ''
 const balance = computed(() => {

@@ -47,7 +47,7 @@ function openAccount(account: string) {
 </template>
 
 <style scoped>
-.ledger { display: grid; grid-template-columns: minmax(0, 1fr) 292px; gap: 0.9rem; height: 100%; align-items: start; }
+.ledger { display: grid; grid-template-columns: minmax(0, 1fr) 326px; gap: 0.9rem; height: 100%; align-items: start; }
 .books { display: grid; grid-template-rows: auto minmax(240px, 1fr); gap: 0.9rem; height: 100%; min-width: 0; }
 .lower { display: grid; grid-template-rows: auto minmax(0, 1fr); min-height: 0; }
 .lower header { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; padding: 0.4rem 0.8rem; border-bottom: 1px solid var(--line); }

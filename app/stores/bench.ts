@@ -26,7 +26,7 @@ export const useBenchStore = defineStore('bench', () => {
   const sitting = shallowRef<SittingView | null>(null)
   const tasks = shallowRef<TaskView[]>([])
   const currentId = ref<string | null>(null)
-  const sender = ref<SenderState>({ waiting: 0, unreached: false, roundTripMs: null })
+  const sender = ref<SenderState>({ waiting: 0, unreached: false, signedOut: false, roundTripMs: null })
   const durable = ref(true)
   const savedAt = ref<number | null>(null)
   const message = ref<Message | null>(null)

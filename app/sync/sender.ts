@@ -22,6 +22,8 @@ export interface SenderState {
   waiting: number
   /** The last attempt didn't reach the server. */
   unreached: boolean
+  /** The sign-in has ended meanwhile: nothing is taken until there is another. */
+  signedOut: boolean
   /** Milliseconds from sending to the last answer. */
   roundTripMs: number | null
 }
@@ -34,6 +36,7 @@ export class Sender {
   #waiting: ClientEvent[] = []
   #sending = false
   #unreached = false
+  #signedOut = false
   #roundTripMs: number | null = null
   #wait = FIRST_WAIT_MS
   #timer: ReturnType<typeof setTimeout> | undefined
@@ -100,6 +103,7 @@ export class Sender {
     const ids = new Set(batch.map(({ id }) => id))
     this.#waiting = this.#waiting.filter(({ id }) => !ids.has(id))
     this.#unreached = false
+    this.#signedOut = false
     this.#wait = FIRST_WAIT_MS
     await this.options.queue.remove(this.options.sittingId, ids).catch(() => undefined)
   }
@@ -111,11 +115,12 @@ export class Sender {
       return
     }
     this.#unreached = true
+    this.#signedOut = error instanceof CallFailed && error.status === 401
     this.#timer = setTimeout(() => void this.send(), this.#wait)
     this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT_MS)
   }
 
   #tell(): void {
-    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, roundTripMs: this.#roundTripMs })
+    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, signedOut: this.#signedOut, roundTripMs: this.#roundTripMs })
   }
 }

@@ -30,9 +30,17 @@ export function judgeStep(work: JudgeStep): StepJudged[] {
   return work.step.criteria.map(criterion => ({ criterion, finding: judgeCriterion(work, criterion) }))
 }
 
+const checks = new WeakMap<Criterion, unknown>()
+
+/** The criterion's check, read by its tool once: content never changes. */
+function checkOf(tool: AnyTool, criterion: Criterion): unknown {
+  if (!checks.has(criterion)) checks.set(criterion, tool.check.parse(criterion.check))
+  return checks.get(criterion)
+}
+
 function judgeCriterion(work: JudgeStep, criterion: Criterion): Judged {
   const { tool, state, start } = work
-  const finding = tool.judge(state, tool.check.parse(criterion.check), { start })
+  const finding = tool.judge(state, checkOf(tool, criterion), { start })
   if (finding.met || !criterion.followThrough || work.followThrough === 0) return finding
   const derived = derivedCheck(criterion, work)
   if (derived === null) return finding

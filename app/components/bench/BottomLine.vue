@@ -6,7 +6,8 @@ const props = defineProps<{ first: boolean, last: boolean, revisit: boolean, fin
 defineEmits<{ back: [], next: [], revisit: [on: boolean], overview: [], help: [], handIn: [] }>()
 
 const saved = computed(() => {
-  const { waiting, unreached } = props.sender
+  const { waiting, unreached, signedOut } = props.sender
+  if (signedOut) return `Signed out: ${counted(waiting, 'change is', 'changes are')} kept on this device; sign in again in another tab`
   if (unreached) return `${counted(waiting, 'change', 'changes')} waiting for the connection${props.durable ? ', kept on this device' : '; keep this page open'}`
   if (waiting > 0) return 'Saving…'
   return props.savedAt === null ? '' : `All work saved ${format.second(props.savedAt)}`

@@ -71,6 +71,7 @@ function state(step: StepView): string {
 .told { display: grid; gap: 0.15rem; margin-top: 0.4rem; }
 .feedback { display: block; }
 .leave { margin-top: 0.4rem; }
+.rule :deep(.p-button) { flex: none; }
 .rule { display: flex; justify-content: space-between; align-items: center; margin-left: 1.5rem; }
 [role='status'] { display: grid; gap: 0.5rem; padding: 0.6rem 0; }
 </style>

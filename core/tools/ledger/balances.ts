@@ -1,3 +1,4 @@
+import { LARGEST_AMOUNT } from './amount'
 import { normalSide } from './state'
 import type { Account, Entry, LedgerState, Line, Side } from './state'
 
@@ -7,57 +8,80 @@ export interface Totals {
   credit: bigint
 }
 
-const pageTotals = new WeakMap<readonly Entry[], Map<string, Totals>>()
+/** Totals of one page, by the account's place in the chart. */
+interface PageTotals {
+  debit: bigint[]
+  credit: bigint[]
+}
 
-/** Up to here a running number total plus one more line is still a safe integer. */
-const SPILL = Number.MAX_SAFE_INTEGER - 10 ** 14
+const places = new WeakMap<readonly Account[], Map<string, number>>()
+const pageTotals = new WeakMap<readonly Entry[], PageTotals>()
+
+function placesOf(chart: readonly Account[]): Map<string, number> {
+  let known = places.get(chart)
+  if (!known) {
+    known = new Map(chart.map(({ code }, place) => [code, place]))
+    places.set(chart, known)
+  }
+  return known
+}
+
+/** Up to here a running total plus one more line is still a safe integer. */
+const SPILL = Number.MAX_SAFE_INTEGER - LARGEST_AMOUNT
 
 /**
  * Totals of one journal page. A page never changes once another is begun, so its totals are worked out
- * once; within a page small numbers are added first and spilled into bigint before they could overflow.
+ * once. Hot path: plain numbers are added first and spilled into bigint before they could overflow.
  */
-function totalsOfPage(page: readonly Entry[]): Map<string, Totals> {
+function totalsOfPage(chart: readonly Account[], page: readonly Entry[]): PageTotals {
   const known = pageTotals.get(page)
   if (known) return known
-  const small = new Map<string, { debit: number, credit: number }>()
-  const totals = new Map<string, Totals>()
+  const place = placesOf(chart)
+  const running = { debit: new Float64Array(chart.length), credit: new Float64Array(chart.length) }
+  const totals: PageTotals = { debit: Array<bigint>(chart.length).fill(0n), credit: Array<bigint>(chart.length).fill(0n) }
   for (const entry of page) {
     for (const line of entry.lines) {
-      let sums = small.get(line.account)
-      if (!sums) {
-        sums = { debit: 0, credit: 0 }
-        small.set(line.account, sums)
-        totals.set(line.account, { debit: 0n, credit: 0n })
+      const at = place.get(line.account)!
+      const sums = line.side === 'debit' ? running.debit : running.credit
+      const sum = sums[at]! + line.amount
+      if (sum > SPILL) {
+        totals[line.side][at]! += BigInt(sum)
+        sums[at] = 0
       }
-      sums[line.side] += line.amount
-      if (sums[line.side] > SPILL) {
-        totals.get(line.account)![line.side] += BigInt(sums[line.side])
-        sums[line.side] = 0
-      }
+      else sums[at] = sum
     }
   }
-  for (const [code, sums] of small) {
-    const total = totals.get(code)!
-    total.debit += BigInt(sums.debit)
-    total.credit += BigInt(sums.credit)
+  for (let at = 0; at < chart.length; at += 1) {
+    if (running.debit[at]! > 0) totals.debit[at]! += BigInt(running.debit[at]!)
+    if (running.credit[at]! > 0) totals.credit[at]! += BigInt(running.credit[at]!)
   }
   pageTotals.set(page, totals)
   return totals
 }
 
-export function totalsByAccount(state: LedgerState): Map<string, Totals> {
-  const all = new Map<string, Totals>()
+/** Totals of every account, in the order of the chart. */
+function totalsByPlace(state: LedgerState): Totals[] {
+  const all = state.chart.map((): Totals => ({ debit: 0n, credit: 0n }))
   for (const page of state.pages) {
-    for (const [code, { debit, credit }] of totalsOfPage(page)) {
-      const total = all.get(code)
-      if (total) {
-        total.debit += debit
-        total.credit += credit
-      }
-      else all.set(code, { debit, credit })
-    }
+    const { debit, credit } = totalsOfPage(state.chart, page)
+    all.forEach((total, at) => {
+      total.debit += debit[at]!
+      total.credit += credit[at]!
+    })
   }
   return all
+}
+
+export function totalsOf(state: LedgerState, account: Account): Totals {
+  const at = placesOf(state.chart).get(account.code)
+  const totals: Totals = { debit: 0n, credit: 0n }
+  if (at === undefined) return totals
+  for (const page of state.pages) {
+    const { debit, credit } = totalsOfPage(state.chart, page)
+    totals.debit += debit[at]!
+    totals.credit += credit[at]!
+  }
+  return totals
 }
 
 /** An account's balance: its size and the side it stands on. A balance of nothing stands on the normal side. */
@@ -82,12 +106,12 @@ export interface TrialBalance {
  * The columns agree always: only balanced entries are ever posted.
  */
 export function trialBalance(state: LedgerState): TrialBalance {
-  const totals = totalsByAccount(state)
   const result: TrialBalance = { rows: [], debits: 0n, credits: 0n }
-  for (const account of state.chart) {
-    const total = totals.get(account.code)
-    if (!total || total.debit === total.credit) continue
-    const balance = balanceFrom(account, total.debit - total.credit)
+  const totals = totalsByPlace(state)
+  for (const [at, account] of state.chart.entries()) {
+    const { debit, credit } = totals[at]!
+    if (debit === credit) continue
+    const balance = balanceFrom(account, debit - credit)
     result.rows.push({ account, balance })
     if (balance.side === 'debit') result.debits += balance.amount
     else result.credits += balance.amount
@@ -96,8 +120,8 @@ export function trialBalance(state: LedgerState): TrialBalance {
 }
 
 export function balanceOf(state: LedgerState, account: Account): Balance {
-  const total = totalsByAccount(state).get(account.code)
-  return balanceFrom(account, total ? total.debit - total.credit : 0n)
+  const { debit, credit } = totalsOf(state, account)
+  return balanceFrom(account, debit - credit)
 }
 
 export interface PostedLine {
@@ -110,7 +134,6 @@ export interface PostedLine {
 export function postings(state: LedgerState, account: Account): PostedLine[] {
   const lines: { entry: Entry, line: Line }[] = []
   for (const page of state.pages) {
-    if (!totalsOfPage(page).has(account.code)) continue
     for (const entry of page) {
       for (const line of entry.lines) if (line.account === account.code) lines.push({ entry, line })
     }

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { grouped } from '~~/core/tools/ledger/amount'
-import { totalsByAccount } from '~~/core/tools/ledger/balances'
+import { totalsOf } from '~~/core/tools/ledger/balances'
 import { normalSide } from '~~/core/tools/ledger/state'
 import type { Account, LedgerState } from '~~/core/tools/ledger/state'
 
 /** The chart of accounts with types, normal sides and balances. */
 const props = defineProps<{ state: LedgerState, open: string | null }>()
 const emit = defineEmits<{ account: [code: string] }>()
-const totals = computed(() => totalsByAccount(props.state))
 
 function balance(account: Account): string {
-  const total = totals.value.get(account.code)
-  const net = total ? total.debit - total.credit : 0n
+  const { debit, credit } = totalsOf(props.state, account)
+  const net = debit - credit
   return net === 0n ? '' : `${grouped(net < 0n ? -net : net)} ${net > 0n ? 'Dr' : 'Cr'}`
 }
 </script>

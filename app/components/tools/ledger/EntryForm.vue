@@ -93,8 +93,8 @@ h2 { font-size: var(--large); }
 th, td { border-top: 1px solid var(--line); padding: 0; }
 td + td, th + th { border-left: 1px solid var(--line); }
 thead th { padding: 0.25rem 0.6rem; color: var(--ink-soft); font-size: var(--small); }
-.code { width: 7.2rem; }
-.amount { width: 8.6rem; }
+.code { width: 5.6rem; }
+.amount { width: 8rem; }
 .name { padding: 0 0.6rem; }
 td :deep(input) { border-color: transparent; border-radius: 0; background: transparent; }
 td :deep(input:focus) { border-color: var(--act); box-shadow: inset 0 0 0 1px var(--act); outline: none; }

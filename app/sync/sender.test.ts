@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest'
+import type { ClientEvent } from '../../core/sitting/events'
+import type { EventsResponse } from '../../core/wire/sitting'
+import { CallFailed } from '../composables/useApi'
+import type { EventQueue } from './queue'
+import { Sender } from './sender'
+import type { SenderState } from './sender'
+
+function keptQueue(before: ClientEvent[] = []) {
+  let kept = [...before]
+  const queue: EventQueue = {
+    durable: true,
+    load: async () => kept,
+    add: async (_, event) => { kept.push(event) },
+    remove: async (_, ids) => { kept = kept.filter(({ id }) => !ids.has(id)) },
+  }
+  return { queue, kept: () => kept.map(({ id }) => id) }
+}
+
+const event = (id: string): ClientEvent => ({ id, kind: 'open', taskId: 't' })
+const settled = () => new Promise<void>(done => setTimeout(done, 20))
+
+function senderOver(post: (ids: string[]) => Promise<void>, before: ClientEvent[] = []) {
+  const { queue, kept } = keptQueue(before)
+  const sent: string[][] = []
+  const states: SenderState[] = []
+  const rejected: string[] = []
+  const sender = new Sender({
+    sittingId: 's',
+    queue,
+    post: async (events) => {
+      const ids = events.map(({ id }) => id)
+      await post(ids)
+      sent.push(ids)
+      return {} as EventsResponse
+    },
+    answered: () => undefined,
+    rejected: (_, events) => rejected.push(...events.map(({ id }) => id)),
+    changed: state => states.push(state),
+  })
+  return { sender, sent, kept, states, rejected }
+}
+
+describe('the queue on the device', () => {
+  it('sends in order, and one batch at a time', async () => {
+    const { sender, sent, kept } = senderOver(settled)
+    for (const id of ['a', 'b', 'c']) sender.put(event(id))
+    expect(await sender.settle()).toBe(true)
+    expect(sent.flat()).toEqual(['a', 'b', 'c'])
+    expect(kept()).toEqual([])
+  })
+
+  it('keeps what could not be sent, says so, and sends it in order later', async () => {
+    let down = true
+    const { sender, sent, kept, states } = senderOver(async () => {
+      if (down) throw new CallFailed(null, 'unreached', '…')
+    })
+    for (const id of ['a', 'b']) sender.put(event(id))
+    await settled()
+    expect(kept()).toEqual(['a', 'b'])
+    expect(states.at(-1)).toMatchObject({ waiting: 2, unreached: true })
+    expect(await sender.settle()).toBe(false)
+    down = false
+    expect(await sender.settle()).toBe(true)
+    expect(sent.flat()).toEqual(['a', 'b'])
+    expect(states.at(-1)).toMatchObject({ waiting: 0, unreached: false })
+    sender.stop()
+  })
+
+  it('takes over what an earlier page left, before anything new', async () => {
+    const { sender, sent } = senderOver(settled, [event('left')])
+    await sender.restore()
+    sender.put(event('new'))
+    await sender.settle()
+    expect(sent.flat()).toEqual(['left', 'new'])
+  })
+
+  it('gives up what the server will never take, and tells', async () => {
+    const { sender, kept, rejected } = senderOver(async () => {
+      throw new CallFailed(409, 'sitting-ended', 'It has ended.')
+    })
+    sender.put(event('late'))
+    await settled()
+    expect(rejected).toEqual(['late'])
+    expect(kept()).toEqual([])
+  })
+
+  it('keeps everything when the sign-in has ended, and says that it has', async () => {
+    const { sender, kept, states } = senderOver(async () => {
+      throw new CallFailed(401, 'not-signed-in', 'Sign in first.')
+    })
+    sender.put(event('a'))
+    await settled()
+    expect(kept()).toEqual(['a'])
+    expect(states.at(-1)).toMatchObject({ signedOut: true })
+    sender.stop()
+  })
+})

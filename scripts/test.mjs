@@ -30,7 +30,7 @@ async function runTests(title, project) {
 }
 
 await run('Lint', 'npx', ['eslint', '.'])
-await run('Types', 'npx', ['nuxt', 'typecheck'])
+await run('Types', 'npm', ['run', 'types'])
 await runTests('Unit tests', 'unit')
 await build()
 await runTests('API and fault tests', 'server')

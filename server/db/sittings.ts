@@ -119,9 +119,17 @@ export function sittingsIn(db: Database) {
       const row = await db('sitting_events').where({ sitting_id: id }).max({ newest: 'seq' }).first()
       return Number(row?.newest ?? 0)
     },
-    /** One statement, so one durable transaction: all of the events or none. */
+    /**
+     * One statement, so one durable transaction: all of the events or none. Hot path: written out,
+     * because what the query builder makes of several rows takes SQLite twice as long to prepare.
+     */
     async append(id: string, events: readonly StoredEvent[]): Promise<void> {
-      await db<EventRow>('sitting_events').insert(events.map(event => eventToRow(id, event)))
+      const rows = events.map(event => eventToRow(id, event))
+      const values = rows.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
+      await db.raw(
+        `insert into sitting_events (sitting_id, seq, client_id, kind, payload, status, client_at, server_at) values ${values}`,
+        rows.flatMap(row => [row.sitting_id, row.seq, row.client_id, row.kind, row.payload, row.status, row.client_at, row.server_at]),
+      )
     },
     async end(id: string, last: StoredEvent, endedAt: string, how: HowEnded, score: number, personId: string, evidence: readonly JudgedCriterion[]): Promise<void> {
       await db.transaction(async (trx) => {

@@ -7,18 +7,21 @@ import type { Context } from './context'
 /** Papers made ready, kept in memory: they never change once published. */
 export function planService({ db }: Context) {
   const papers = papersIn(db)
-  const plans = new LRUCache<string, Plan>({ max: 100 })
+  const plans = new LRUCache<string, Promise<Plan>>({ max: 100 })
   return {
-    async find(paperId: string, version: number): Promise<Plan> {
+    find(paperId: string, version: number): Promise<Plan> {
       const key = `${paperId}@${version}`
-      const known = plans.get(key)
-      if (known) return known
-      const paper = await papers.find(paperId, version)
-      if (!paper) throw new RangeError(`There is no paper ${key}.`)
-      const plan = planOf(paper)
+      const plan = plans.get(key) ?? make(paperId, version)
       plans.set(key, plan)
+      plan.catch(() => plans.delete(key))
       return plan
     },
+  }
+
+  async function make(paperId: string, version: number): Promise<Plan> {
+    const paper = await papers.find(paperId, version)
+    if (!paper) throw new RangeError(`There is no paper ${paperId}@${version}.`)
+    return planOf(paper)
   }
 }
 export type PlanService = ReturnType<typeof planService>

@@ -31,7 +31,7 @@ function tries(task: TaskView): string {
       <thead><tr><th scope="col">Task</th><th scope="col">State</th><th scope="col">Steps finished</th><th scope="col">Tries left</th><th scope="col"><span class="spoken">Marks</span></th></tr></thead>
       <tbody>
         <tr v-for="{ task, number } in lines" :key="task.id" :class="{ current: task.id === currentId }">
-          <th scope="row"><button type="button" @click="emit('go', task.id)"><span class="figure">{{ number }}</span> {{ task.title }}</button></th>
+          <th scope="row"><button type="button" @click="emit('go', task.id)"><span class="figure number">{{ number }}</span> {{ task.title }}</button></th>
           <td>{{ taskState(task) }}<template v-if="task.unchecked">, not checked</template></td>
           <td class="figure">{{ stepsFinished(task) }} of {{ task.steps.length }}</td>
           <td class="figure">{{ tries(task) }}</td>
@@ -52,5 +52,6 @@ th, td { padding: 0.3rem 0.5rem 0.3rem 0; border-bottom: 1px solid var(--line); 
 thead th { color: var(--ink-soft); font-size: var(--small); }
 table button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; text-align: left; cursor: pointer; }
 table button:hover { text-decoration: underline; }
+.number { display: inline-block; min-width: 1.6rem; }
 .current > * { background: var(--act-wash); }
 </style>

@@ -8,8 +8,11 @@ const emit = defineEmits<{ check: [stepId: string], skip: [stepId: string] }>()
 
 const inHand = computed(() => props.steps.find(({ status }) => status === 'open') ?? null)
 const leaving = ref(false)
-watch(inHand, () => {
+const ladder = useTemplateRef('ladder')
+watch(() => inHand.value?.id, async () => {
   leaving.value = false
+  await nextTick()
+  ladder.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' })
 })
 
 function state(step: StepView): string {
@@ -24,7 +27,7 @@ function state(step: StepView): string {
 </script>
 
 <template>
-  <ol class="ladder" aria-label="Steps">
+  <ol ref="ladder" class="ladder" aria-label="Steps">
     <li v-for="(step, index) in steps" :key="step.id" :class="{ open: step === inHand }" :aria-current="step === inHand ? 'step' : undefined" :data-step="step.id" :data-status="step.status">
       <div class="line">
         <span class="number">{{ index + 1 }}</span>
@@ -73,5 +76,6 @@ function state(step: StepView): string {
 .leave { margin-top: 0.4rem; }
 .rule :deep(.p-button) { flex: none; }
 .rule { display: flex; justify-content: space-between; align-items: center; margin-left: 1.5rem; }
-[role='status'] { display: grid; gap: 0.5rem; padding: 0.6rem 0; }
+[role='status'] { position: sticky; bottom: -1rem; display: grid; gap: 0.5rem; margin: 0 -1rem; padding: 0.5rem 1rem; }
+[role='status']:empty { padding: 0; }
 </style>

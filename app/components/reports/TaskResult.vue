@@ -74,5 +74,10 @@ tbody th { width: 20%; }
 td span, tbody th span { display: block; }
 .note { color: var(--inform); font-weight: 600; }
 @media (max-width: 900px) { h2 button { grid-template-columns: 1rem 1fr auto; } .states, .time { display: none; } }
-@media print { .steps { display: block !important; padding-left: 1rem; } .mark { display: none; } }
+@media print {
+  .steps { display: block !important; padding-left: 1rem; }
+  .mark { display: none; }
+  h2 button { grid-template-columns: 1fr auto; }
+  h3 { grid-template-columns: 1rem 1fr auto 7.5rem; }
+}
 </style>

@@ -96,7 +96,7 @@ useShortcuts({
     <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
     <Splitter class="middle" :gutter-size="5">
       <SplitterPanel :size="30" :min-size="25">
-        <BriefPane :task="bench.current" :judging="bench.judging" :message="bench.message" :after-tries="bench.sitting.paper.afterTries" @check="bench.check" @skip="bench.skip" />
+        <BriefPane :key="bench.current.id" :task="bench.current" :judging="bench.judging" :message="bench.message" :after-tries="bench.sitting.paper.afterTries" @check="bench.check" @skip="bench.skip" />
       </SplitterPanel>
       <SplitterPanel :size="70" :min-size="55">
         <main class="tool" tabindex="-1" aria-label="Tool" data-area>

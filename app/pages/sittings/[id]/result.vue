@@ -59,4 +59,5 @@ function print() {
 dt { color: var(--ink-soft); font-size: var(--small); }
 .big { font-size: var(--larger); font-weight: 600; }
 .rule { margin-bottom: 0.9rem; }
+@media print { .big { font-size: var(--large); } .totals div { min-width: 0; padding: 0.4rem 0.6rem; } }
 </style>

@@ -27,6 +27,10 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   const storageKey = `anvil-draft:${key}`
   const draft = reactive(typed(restored() ?? state().draft))
 
+  const entry = computed<WrittenEntry>(() => ({
+    date: draft.date, narration: draft.narration, lines: draft.lines.filter(line => !isEmpty(line)).map(written),
+  }))
+
   function restored(): WrittenEntry | null {
     try {
       const kept = localStorage.getItem(storageKey)
@@ -37,21 +41,25 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
     }
   }
 
-  const entry = computed<WrittenEntry>(() => ({
-    date: draft.date, narration: draft.narration, lines: draft.lines.filter(line => !isEmpty(line)).map(written),
-  }))
-
   /** A spare line stands ready below the last one in use. */
   watch(() => draft.lines.map(isEmpty), (empty) => {
     if (empty.length < 2 || !empty.at(-1)) draft.lines.push(...Array.from({ length: Math.max(1, 2 - empty.length) }, emptyLine))
   }, { immediate: true })
 
+  let left = false
   function keep(): void {
+    if (left) return
     const same = JSON.stringify(entry.value) === JSON.stringify(state().draft)
     if (!same) operate({ type: 'draft.write', draft: entry.value })
-    localStorage.removeItem(storageKey)
+    void forgetSoon()
   }
   const keepSoon = useDebounceFn(keep, 500, { maxWait: 2000 })
+
+  /** The copy goes only when the log's own queue has had time to reach the disk, and only if nothing was typed since. */
+  const forgetSoon = useDebounceFn(() => {
+    if (JSON.stringify(entry.value) === JSON.stringify(state().draft)) localStorage.removeItem(storageKey)
+  }, 1500)
+  if (localStorage.getItem(storageKey) !== null) void keepSoon()
 
   let posting = false
   watch(entry, (now, before) => {
@@ -107,6 +115,7 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
 
   onBeforeUnmount(() => {
     if (localStorage.getItem(storageKey) !== null) keep()
+    left = true
   })
   return { draft, entry, sums, post, clear, putBack, tidy }
 }

@@ -51,8 +51,7 @@ export const useBenchStore = defineStore('bench', () => {
     failure.value = ''
     const queue = await openQueue()
     durable.value = queue.durable
-    await refresh(id)
-    outbox = new Sender({
+    const waiting = new Sender({
       sittingId: id,
       queue,
       post: events => callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body: { events } }),
@@ -60,10 +59,12 @@ export const useBenchStore = defineStore('bench', () => {
       rejected,
       changed: state => sender.value = state,
     })
-    if (sitting.value?.state === 'running') {
-      await outbox.restore()
-      rebase()
-    }
+    // What waits is applied before anything is shown, and sent only then: an answer that overtook the
+    // first look at the sitting would be lost on it.
+    await waiting.restore()
+    outbox = waiting
+    await refresh(id)
+    if (sitting.value?.state === 'running') void outbox?.send()
   }
 
   async function refresh(id: string): Promise<void> {
@@ -131,14 +132,13 @@ export const useBenchStore = defineStore('bench', () => {
     for (const outcome of response.outcomes) {
       if (outcome.verdict) {
         const { verdict } = outcome
-        judging.value = judging.value.filter(id => id !== verdict.stepId)
         message.value = { kind: verdict.passed ? 'passed' : 'failed', text: verdict.message, stepId: verdict.stepId, verdict }
       }
-      if (outcome.refusal) {
-        judging.value = []
-        message.value = { kind: 'refused', text: outcome.refusal }
-      }
+      if (outcome.refusal) message.value = { kind: 'refused', text: outcome.refusal }
     }
+    // A verdict whose answer was lost on the way came with the tasks: what no longer waits is no longer judged.
+    const waiting = outbox?.waiting ?? []
+    judging.value = judging.value.filter(stepId => waiting.some(event => event.kind === 'op' || (event.kind === 'check' && event.stepId === stepId)))
   }
 
   function rejected(problem: CallFailed, events: ClientEvent[]): void {
@@ -157,10 +157,10 @@ export const useBenchStore = defineStore('bench', () => {
     put({ kind: 'open', taskId: id })
   }
 
-  /** Does one operation in the task's tool. Returns why it was refused, or null. */
-  function operate(op: unknown): string | null {
-    const task = current.value
-    if (!task) return 'No task is open.'
+  /** Does one operation in a task's tool. Returns why it was refused, or null. */
+  function operate(taskId: string, op: unknown): string | null {
+    const task = tasks.value.find(({ id }) => id === taskId)
+    if (!task) return 'No such task is open.'
     const tool = toolOf(task.tool)
     const read = tool.op.safeParse(op)
     const applied = read.success ? tool.apply(task.state, read.data) : { ok: false as const, refusal: 'This can’t be done here.' }

@@ -70,6 +70,7 @@ describe('the queue on the device', () => {
   it('takes over what an earlier page left, before anything new', async () => {
     const { sender, sent } = senderOver(settled, [event('left')])
     await sender.restore()
+    expect(sent).toEqual([])
     sender.put(event('new'))
     await sender.settle()
     expect(sent.flat()).toEqual(['left', 'new'])

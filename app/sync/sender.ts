@@ -48,12 +48,10 @@ export class Sender {
     return this.#waiting
   }
 
-  /** Takes over what an earlier page left behind. */
-  async restore(): Promise<ClientEvent[]> {
+  /** Takes over what an earlier page left behind. Nothing is sent yet: whoever restores must first know where the work stands. */
+  async restore(): Promise<void> {
     this.#waiting = [...await this.options.queue.load(this.options.sittingId), ...this.#waiting]
     this.#tell()
-    void this.send()
-    return this.#waiting
   }
 
   put(event: ClientEvent): void {

@@ -13,6 +13,8 @@ afterAll(() => server.stop())
 
 const tasks = await weekEndTasks()
 
+const typedByTheTest = JSON.stringify(failing)
+
 /** Texts that only the key holds: feedback, names of traps, narrations of models, and amounts that no brief states. */
 function secretsOf(task: Task): string[] {
   const open = JSON.stringify([task.brief, task.setup, task.title, task.steps.map(step => step.instruction)])
@@ -24,7 +26,7 @@ function secretsOf(task: Task): string[] {
     ...task.steps.flatMap(step => step.criteria.map(one => one.feedback)),
     ...task.steps.flatMap(step => step.traps.map(trap => trap.name)),
     ...task.steps.flatMap(step => step.model.flatMap(op => [...JSON.stringify(op).matchAll(/"narration":"([^"]+)"/g)].map(([, text]) => text ?? ''))),
-    ...[...amounts].filter(amount => !open.includes(amount)).map(amount => `"${amount}"`),
+    ...[...amounts].filter(amount => !open.includes(amount) && !typedByTheTest.includes(amount)).map(amount => `"${amount}"`),
   ]
 }
 

@@ -154,8 +154,17 @@ describe('work that is under way', () => {
       title: document.querySelector('.brief h1').innerText,
       marked: document.querySelector('.bottom').innerText.includes('Marked'),
     }`)
+    // Another task has a draft of its own, and coming back finds this one.
+    await chord(driver, Key.ALT, '.')
+    await see(driver, By.xpath('//h1[contains(., "Antifouling for the shop")]'))
+    expect(await driver.executeScript('return [...document.querySelectorAll(".entry input")].map(input => input.value).join("")')).toBe('')
+    await chord(driver, Key.ALT, ',')
+    await see(driver, By.xpath('//h1[contains(., "Saturday at the counter")]'))
+    await driver.findElement(By.css('[aria-label="Credit, line 1"]')).click()
+    await type(driver, Key.BACK_SPACE)
     // At once, in mid-word: nothing has been left to settle.
     const before = await seen(driver)
+    expect(JSON.stringify(before)).toContain('half an entry')
     await driver.navigate().refresh()
     await see(driver, By.id('entry-date'))
     expect(await seen(driver)).toEqual(before)

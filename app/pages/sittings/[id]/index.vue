@@ -25,8 +25,10 @@ async function open() {
 }
 onMounted(open)
 onBeforeUnmount(() => bench.close())
-useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState === 'visible' && bench.sitting && !bench.ended) bench.refresh(id).catch(() => undefined)
+useEventListener(document, 'visibilitychange', async () => {
+  if (document.visibilityState !== 'visible' || !bench.sitting || bench.ended) return
+  await bench.refresh(id).catch(() => undefined)
+  if (bench.sitting?.state === 'ended') await bench.finish()
 })
 useEventListener(window, 'online', () => bench.sendNow())
 
@@ -42,6 +44,11 @@ function go(taskId: string) {
   panels.overview = false
   panels.handIn = false
   bench.openTask(taskId)
+}
+
+/** Bound to its task: a tool that is being left may still have something to write. */
+function operateOn(taskId: string) {
+  return (op: unknown) => bench.operate(taskId, op)
 }
 
 function check() {
@@ -100,7 +107,7 @@ useShortcuts({
       </SplitterPanel>
       <SplitterPanel :size="70" :min-size="55">
         <main class="tool" tabindex="-1" aria-label="Tool" data-area>
-          <LedgerTool v-if="bench.current.tool === 'ledger'" :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" :operate="bench.operate" />
+          <LedgerTool v-if="bench.current.tool === 'ledger'" :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" :operate="operateOn(bench.current.id)" />
         </main>
       </SplitterPanel>
     </Splitter>

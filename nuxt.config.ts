@@ -6,6 +6,9 @@ export default defineNuxtConfig({
   telemetry: false,
   // The whole application stands behind a sign-in and works on live state: see docs/decisions/0003.
   ssr: false,
+  // Without server rendering, this version's development server looks in vain for an entry of the
+  // server's; with the environment API it doesn't.
+  $development: { experimental: { viteEnvironmentApi: true } },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module'],
   css: ['~/assets/styles/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],

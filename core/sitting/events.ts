@@ -1,7 +1,7 @@
 import { z } from 'zod'
 
 const clientId = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id of 1 to 64 letters, digits, hyphens and underscores')
-const moment = z.iso.datetime()
+const moment = z.iso.datetime({ offset: true })
 const slug = z.string().max(60)
 
 /**

@@ -76,6 +76,6 @@ function state(step: StepView): string {
 .leave { margin-top: 0.4rem; }
 .rule :deep(.p-button) { flex: none; }
 .rule { display: flex; justify-content: space-between; align-items: center; margin-left: 1.5rem; }
-[role='status'] { position: sticky; bottom: -1rem; display: grid; gap: 0.5rem; margin: 0 -1rem; padding: 0.5rem 1rem; }
+[role='status'] { position: sticky; bottom: -1rem; display: grid; gap: 0.5rem; margin: 0 -1rem; padding: 0.5rem 1rem; background: var(--surface); }
 [role='status']:empty { padding: 0; }
 </style>

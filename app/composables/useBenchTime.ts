@@ -13,8 +13,7 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
     let from = 0
     return bench.tasks.map((task) => {
       const share = task.minutes / all
-      const closed = task.steps.filter(({ status }) => status !== 'open' && status !== 'locked').length
-      const segment = { id: task.id, title: task.title, from, share, done: closed / task.steps.length }
+      const segment = { id: task.id, title: task.title, from, share, done: stepsFinished(task) / task.steps.length }
       from += share
       return segment
     })

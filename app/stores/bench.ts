@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
 import { toolOf } from '~~/core/tools/registry'
 import { endedView, eventsResponse, sittingView } from '~~/core/wire/sitting'
-import type { EndedView, EventsResponse, SittingView, TaskView, Verdict } from '~~/core/wire/sitting'
+import type { EndedView, EventsResponse, SittingView, TaskView } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
 import { openQueue } from '~/sync/queue'
@@ -12,8 +12,6 @@ import type { SenderState } from '~/sync/sender'
 export interface Message {
   kind: 'passed' | 'failed' | 'refused'
   text: string
-  stepId?: string
-  verdict?: Verdict
 }
 
 type Unsent = ClientEvent extends infer Event ? Event extends unknown ? Omit<Event, 'id' | 'at'> : never : never
@@ -102,22 +100,29 @@ export const useBenchStore = defineStore('bench', () => {
       case 'open': return { ...task, opened: true }
       case 'revisit': return { ...task, revisit: event.on }
       case 'op': {
-        const tool = toolOf(task.tool)
-        const op = tool.op.safeParse(event.op)
-        const applied = op.success ? tool.apply(task.state, op.data) : null
-        const changes = op.success && tool.effect(op.data) === 'change'
-        return applied?.ok ? { ...task, state: applied.state, begun: task.begun || changes, unchecked: task.unchecked || changes } : task
+        const tried = tryOp(task, event.op)
+        return tried.ok ? tried.task : task
       }
       case 'check':
       case 'skip': return task
     }
   }
 
-  function put(body: Unsent): ClientEvent {
+  /** The task with an operation done in its tool, or why that is refused. */
+  function tryOp(task: TaskView, op: unknown): { ok: true, task: TaskView, changes: boolean } | { ok: false, refusal: string } {
+    const tool = toolOf(task.tool)
+    const read = tool.op.safeParse(op)
+    if (!read.success) return { ok: false, refusal: 'This can’t be done here.' }
+    const applied = tool.apply(task.state, read.data)
+    if (!applied.ok) return applied
+    const changes = tool.effect(read.data) === 'change'
+    return { ok: true, changes, task: { ...task, state: applied.state, begun: task.begun || changes, unchecked: task.unchecked || changes } }
+  }
+
+  function put(body: Unsent): void {
     const event: ClientEvent = { id: crypto.randomUUID(), at: new Date(clock?.read() ?? Date.now()).toISOString(), ...body }
     tasks.value = tasks.value.map(task => task.id === event.taskId ? withEvent(task, event) : task)
     outbox?.put(event)
-    return event
   }
 
   function answered(response: EventsResponse): void {
@@ -130,10 +135,7 @@ export const useBenchStore = defineStore('bench', () => {
     }
     rebase()
     for (const outcome of response.outcomes) {
-      if (outcome.verdict) {
-        const { verdict } = outcome
-        message.value = { kind: verdict.passed ? 'passed' : 'failed', text: verdict.message, stepId: verdict.stepId, verdict }
-      }
+      if (outcome.verdict) message.value = { kind: outcome.verdict.passed ? 'passed' : 'failed', text: outcome.verdict.message }
       if (outcome.refusal) message.value = { kind: 'refused', text: outcome.refusal }
     }
     // A verdict whose answer was lost on the way came with the tasks: what no longer waits is no longer judged.
@@ -161,15 +163,12 @@ export const useBenchStore = defineStore('bench', () => {
   function operate(taskId: string, op: unknown): string | null {
     const task = tasks.value.find(({ id }) => id === taskId)
     if (!task) return 'No such task is open.'
-    const tool = toolOf(task.tool)
-    const read = tool.op.safeParse(op)
-    const applied = read.success ? tool.apply(task.state, read.data) : { ok: false as const, refusal: 'This can’t be done here.' }
-    if (!applied.ok) return applied.refusal
-    const changes = read.success && tool.effect(read.data) === 'change'
-    const inHand = task.steps.find(({ status }) => status === 'open')
-    if (changes && !inHand) return 'All steps of this task are finished; its work is kept as it is.'
-    if (changes) message.value = null
-    if (changes && inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
+    const tried = tryOp(task, op)
+    if (!tried.ok) return tried.refusal
+    const inHand = stepInHandOf(task)
+    if (tried.changes && !inHand) return 'All steps of this task are finished; its work is kept as it is.'
+    if (tried.changes) message.value = null
+    if (tried.changes && inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
     put({ kind: 'op', taskId: task.id, op })
     return null
   }

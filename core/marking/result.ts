@@ -81,7 +81,8 @@ function resultOfStep(plan: Plan, taskPlan: TaskPlan, stepPlan: StepPlan, progre
   const earned = progress ? pointsOfStep(plan, stepPlan, progress) : []
   const shares = checks.map(check => check.findings.map(finding => finding.share))
   const shown = checks.length === 0 ? -1 : progress?.status === 'passed' ? checks.length - 1 : shares.indexOf(bestCheck(points, shares))
-  const untouched = judgeStep({ tool: taskPlan.tool, step, state: taskPlan.start, start: taskPlan.start })
+  // A step that was never judged still has something to expect.
+  const unjudged = shown < 0 ? judgeStep({ tool: taskPlan.tool, step, state: taskPlan.start, start: taskPlan.start }) : []
   const criteria = step.criteria.map((criterion, index): CriterionResult => {
     const finding = checks[shown]?.findings[index]
     return {
@@ -91,7 +92,7 @@ function resultOfStep(plan: Plan, taskPlan: TaskPlan, stepPlan: StepPlan, progre
       outOf: points[index] ?? 0,
       skills: criterion.skills,
       met: finding?.met ?? false,
-      expected: finding?.expected ?? untouched[index]?.finding.expected ?? '',
+      expected: finding?.expected ?? unjudged[index]?.finding.expected ?? '',
       found: finding?.found ?? 'Not judged.',
       feedback: criterion.feedback,
       faults: checks.flatMap(check => check.findings[index]?.fault ?? []),

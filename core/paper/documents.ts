@@ -38,7 +38,6 @@ const written = z.strictObject({
 export const sourceDocument = z.discriminatedUnion('kind', [priced, listed, written])
 export type SourceDocument = z.infer<typeof sourceDocument>
 export type PricedDocument = z.infer<typeof priced>
-export type ListedDocument = z.infer<typeof listed>
 
 /** Pence of a document's amount. */
 export function penceOf(amount: string): number {

@@ -14,7 +14,6 @@ const followThrough = z.strictObject({
   from: z.array(z.strictObject({ step: slug, figure: z.string(), as: z.string().regex(/^[a-z][A-Za-z]*$/) })).min(1),
   put: z.record(z.string(), z.string()),
 })
-export type FollowThrough = z.infer<typeof followThrough>
 
 /** One thing that a step's check looks for. `label` is seen by the trainee and gives nothing away. */
 export const criterion = z.strictObject({
@@ -36,7 +35,6 @@ export const trap = z.strictObject({
   ops: z.array(z.unknown()),
   verdict: z.record(slug, z.string()),
 })
-export type Trap = z.infer<typeof trap>
 
 export const step = z.strictObject({
   id: slug,
@@ -99,7 +97,6 @@ export const paperFile = z.strictObject({
   release,
   sections: z.array(z.strictObject({ id: slug, title: z.string(), tasks: z.array(slug).min(1) })).min(1),
 })
-export type PaperFile = z.infer<typeof paperFile>
 
 /** A published paper with everything in it. It never changes; another version is another paper to a sitting. */
 export const paper = paperFile.extend({

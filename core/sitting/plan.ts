@@ -10,6 +10,7 @@ export interface Plan {
   paper: Paper
   rules: PaperRules
   tasks: readonly TaskPlan[]
+  outOf: Hundredths
   task(id: string): TaskPlan | undefined
 }
 
@@ -18,6 +19,7 @@ export interface TaskPlan {
   tool: AnyTool
   start: unknown
   steps: readonly StepPlan[]
+  outOf: Hundredths
 }
 
 export interface StepPlan {
@@ -32,7 +34,7 @@ export interface StepPlan {
 export function planOf(paper: Paper): Plan {
   const tasks = tasksOf(paper).map(task => planTask(task, paper.rules))
   const byId = new Map(tasks.map(plan => [plan.task.id, plan]))
-  return { paper, rules: paper.rules, tasks, task: id => byId.get(id) }
+  return { paper, rules: paper.rules, tasks, outOf: sumOf(tasks), task: id => byId.get(id) }
 }
 
 function planTask(task: Task, rules: PaperRules): TaskPlan {
@@ -54,7 +56,11 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
       }, before ? before.modelState() : start)),
     })
   }
-  return { task, tool, start, steps }
+  return { task, tool, start, steps, outOf: sumOf(steps) }
+}
+
+function sumOf(parts: readonly { outOf: Hundredths }[]): Hundredths {
+  return parts.reduce((sum, { outOf }) => sum + outOf, 0)
 }
 
 function once<Value>(make: () => Value): () => Value {

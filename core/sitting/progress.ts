@@ -9,8 +9,6 @@ export type StepStatus = 'open' | 'passed' | 'out-of-tries' | 'skipped' | 'locke
 export interface Check {
   at: string
   findings: readonly Judged[]
-  /** Made when the sitting ended, on work that was done but not checked. */
-  atEnd?: true
 }
 
 export interface StepProgress {

@@ -1,7 +1,7 @@
 import { judgeStep } from '../marking/judging'
 import type { Judged } from '../marking/judging'
 import type { Plan, TaskPlan } from './plan'
-import { earlierWork, stepPlanOf, withStep } from './progress'
+import { earlierWork, stepInHand, stepPlanOf, withStep } from './progress'
 import type { StepProgress, TaskProgress } from './progress'
 
 /** What a try came to, as the sitting knows it. What of it the trainee is told is decided elsewhere. */
@@ -28,11 +28,11 @@ function findingsFor(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, stepId:
  * Judges the step against `work` and counts the try. Passed: the work is kept and the next step opens.
  * Not passed: `otherwise` is the state that the task goes back to, and after the last try the step closes.
  */
-export function tryStep(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, at: string, work: unknown, otherwise: unknown, atEnd = false): TryResult {
+export function tryStep(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, at: string, work: unknown, otherwise: unknown): TryResult {
   const findings = findingsFor(plan, taskPlan, task, step.id, work)
   const passed = findings.every(finding => finding.met)
   const tried = { stepId: step.id, passed, findings }
-  const checks = [...step.checks, { at, findings, ...(atEnd ? { atEnd: true as const } : {}) }]
+  const checks = [...step.checks, { at, findings }]
   const judged = { ...withStep(task, { ...step, checks }), state: passed ? work : otherwise, unjudged: false }
   if (passed) return { tried, task: close(judged, { ...step, checks, status: 'passed', left: work }) }
   if (checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
@@ -62,9 +62,9 @@ export function judgeUnchecked(plan: Plan, taskPlan: TaskPlan, task: TaskProgres
   if (!task.unjudged) return task
   let judged = task
   for (;;) {
-    const step = judged.steps.find(other => other.status === 'open')
+    const step = stepInHand(judged)
     if (!step || stepPlanOf(taskPlan, step.id).step.mode === 'watched') return judged
-    const result = tryStep(plan, taskPlan, judged, step, at, judged.state, judged.state, true)
+    const result = tryStep(plan, taskPlan, judged, step, at, judged.state, judged.state)
     const gained = result.tried.findings.some(finding => finding.share > 0)
     if (!gained && judged !== task) return judged
     judged = result.task

@@ -5,10 +5,9 @@ import { readAs } from './read'
 
 const when = z.strictObject({ day: z.int(), hour: z.int().min(0).max(23) })
 
-export const demoPerson = z.strictObject({
+const demoPerson = z.strictObject({
   id: z.string(), name: z.string(), email: z.email(), role, about: z.string(), timeFactor: z.number().positive().default(1),
 })
-export type DemoPerson = z.infer<typeof demoPerson>
 
 const demoAssignment = z.strictObject({
   id: z.string(),

@@ -115,10 +115,6 @@ export function sittingsIn(db: Database) {
       const rows = await db<EventRow>('sitting_events').where({ sitting_id: id }).select('client_id', 'seq')
       return rows.map(row => [row.client_id, row.seq])
     },
-    async countEvents(id: string): Promise<number> {
-      const row = await db('sitting_events').where({ sitting_id: id }).max({ newest: 'seq' }).first()
-      return Number(row?.newest ?? 0)
-    },
     /**
      * One statement, so one durable transaction: all of the events or none. Hot path: written out,
      * because what the query builder makes of several rows takes SQLite twice as long to prepare.

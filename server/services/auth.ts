@@ -69,4 +69,3 @@ export function authService({ db, now, newId, log }: Context) {
     },
   }
 }
-export type AuthService = ReturnType<typeof authService>

@@ -32,6 +32,11 @@ export async function loadDemo(context: Context, folders: readonly string[], pas
   context.log.info({}, 'demo loaded')
 }
 
+/** Who can sign in to the demo, and what there is to see behind each. */
+export async function demoPeople({ db }: Context): Promise<{ name: string, email: string, about: string }[]> {
+  return (await peopleIn(db).all()).map(({ name, email, about }) => ({ name, email, about }))
+}
+
 async function loadFolder(context: Context, demo: Demo, versions: ReadonlyMap<string, number>, password: string): Promise<void> {
   const { db } = context
   const people = peopleIn(db)
@@ -56,8 +61,10 @@ async function play(context: Context, played: DemoSitting, today: string): Promi
   const sittings = sittingService(then, plans)
   const person = await peopleIn(context.db).byId(played.person)
   if (!person) throw new ContentError(`The demo plays a sitting of ${played.person}, who doesn't exist.`)
-  const { view } = await sittings.start(person, played.assignment)
-  const plan = await plans.find(view.paper.id, (await assignmentsIn(context.db).find(played.assignment, person.id))?.paperVersion ?? 1)
+  const assignment = await assignmentsIn(context.db).find(played.assignment, person.id)
+  if (!assignment) throw new ContentError(`The demo plays ${played.assignment}, which ${played.person} was not given.`)
+  const plan = await plans.find(assignment.paperId, assignment.paperVersion)
+  const { view } = await sittings.start(person, assignment.id)
   for (const { afterSeconds, event } of playOf(plan, played, context.newId)) {
     time += afterSeconds * 1000
     const { outcomes } = await sittings.record(person, view.id, [event])

@@ -86,4 +86,3 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
     },
   }
 }
-export type LiveSittings = ReturnType<typeof liveSittings>

@@ -70,4 +70,3 @@ export function resultService({ db }: Context, plans: PlanService, sittingServic
     }
   }
 }
-export type ResultService = ReturnType<typeof resultService>

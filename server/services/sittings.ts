@@ -17,7 +17,7 @@ import type { PlanService } from './plans'
 import { notFound, Problem } from './problem'
 import { LATE, record } from './recording'
 import { turns } from './turns'
-import { refuseStart } from './window'
+import { refuseStart, underWay } from './window'
 
 /** Starting, working in and ending sittings. Time and verdicts are the server's alone. */
 export function sittingService(context: Context, plans: PlanService) {
@@ -79,7 +79,7 @@ export function sittingService(context: Context, plans: PlanService) {
         const assignment = await assignments.find(assignmentId, person.id)
         if (!assignment) throw notFound('assignment')
         const earlier = await sittings.on(assignmentId, person.id)
-        const running = earlier.find(sitting => sitting.state === 'running' && sitting.deadlineAt > now())
+        const running = underWay(earlier, now())
         if (running) return { created: false, view: await this.view(person, running.id) }
         const at = now()
         const refusal = refuseStart(assignment, earlier.length, at)
@@ -91,7 +91,7 @@ export function sittingService(context: Context, plans: PlanService) {
         const sitting: Sitting = {
           id: newId(), assignmentId, personId: person.id, paperId: plan.paper.id, paperVersion: plan.paper.version, number: earlier.length + 1,
           state: 'running', startedAt: at, deadlineAt: deadlineOf(state.clock, at), endedAt: null, how: null, score: null,
-          outOf: plan.tasks.flatMap(task => task.steps).reduce((sum, step) => sum + step.outOf, 0),
+          outOf: plan.outOf,
         }
         await sittings.start(sitting, first)
         log.info({ sitting: sitting.id, person: person.id, deadline: sitting.deadlineAt }, 'sitting started')

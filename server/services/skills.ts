@@ -13,6 +13,7 @@ import { sittingsIn } from '../db/sittings'
 import type { Context } from './context'
 import type { PlanService } from './plans'
 import { notFound } from './problem'
+import { refuseStart } from './window'
 
 const rounded = (value: number): number => Math.round(value * 10_000) / 10_000
 
@@ -34,8 +35,7 @@ export function skillService({ db, now }: Context, plans: PlanService) {
 
   async function openPapers(person: Person, at: string): Promise<OpenPaper[]> {
     const [given, own] = await Promise.all([assignments.of(person.id), sittings.of(person.id)])
-    const open = given.filter(({ id, opensAt, closesAt, sittingsAllowed }) =>
-      (opensAt === null || opensAt <= at) && (closesAt === null || closesAt > at) && own.filter(sitting => sitting.assignmentId === id).length < sittingsAllowed)
+    const open = given.filter(assignment => refuseStart(assignment, own.filter(sitting => sitting.assignmentId === assignment.id).length, at) === null)
     return Promise.all(open.map(async assignment => ({ assignmentId: assignment.id, plan: await plans.find(assignment.paperId, assignment.paperVersion) })))
   }
 
@@ -75,7 +75,6 @@ export function skillService({ db, now }: Context, plans: PlanService) {
     },
   }
 }
-export type SkillService = ReturnType<typeof skillService>
 
 function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sat: ReadonlyMap<string, Plan>, open: readonly OpenPaper[]): SkillReportView {
   return {

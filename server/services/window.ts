@@ -1,5 +1,11 @@
 import type { Assignment } from '../db/assignments'
+import type { Sitting } from '../db/sittings'
 import { Problem } from './problem'
+
+/** The sitting whose time is still running, if there is one. */
+export function underWay(sittings: readonly Sitting[], at: string): Sitting | undefined {
+  return sittings.find(sitting => sitting.state === 'running' && sitting.deadlineAt > at)
+}
 
 /** Why a sitting can't be started at this moment, or null if it can. `used` counts sittings begun so far. */
 export function refuseStart(assignment: Assignment, used: number, at: string): Problem | null {

@@ -9,7 +9,7 @@ import type { Context } from './context'
 import type { PlanService } from './plans'
 import type { Plan } from '../../core/sitting/plan'
 import { notFound } from './problem'
-import { refuseStart } from './window'
+import { refuseStart, underWay } from './window'
 
 /** A trainee's assignments: what is under way, open, coming and finished, and the cover of each paper. */
 export function workService({ db, now }: Context, plans: PlanService) {
@@ -18,7 +18,7 @@ export function workService({ db, now }: Context, plans: PlanService) {
 
   function viewOf(assignment: Assignment, plan: Plan, own: readonly Sitting[], at: string): AssignmentView {
     const { paper } = plan
-    const running = own.find(sitting => sitting.state === 'running' && sitting.deadlineAt > at)
+    const running = underWay(own, at)
     const ended = own.filter(sitting => sitting !== running)
     const latest = ended.at(-1)
     const shown = paper.release.results === 'at-end'
@@ -36,7 +36,7 @@ export function workService({ db, now }: Context, plans: PlanService) {
       closesAt: assignment.closesAt,
       minutes: paper.minutes,
       tasks: plan.tasks.length,
-      points: plan.tasks.flatMap(task => task.steps).reduce((sum, step) => sum + step.outOf, 0) / 100,
+      points: plan.outOf / 100,
       sittingsAllowed: assignment.sittingsAllowed,
       sittingsUsed: own.length,
       bestScore: shown && scores.length > 0 ? Math.max(...scores) : null,
@@ -87,8 +87,8 @@ export function workService({ db, now }: Context, plans: PlanService) {
         sections: plan.paper.sections.map(section => ({
           title: section.title,
           tasks: section.tasks.map(({ id, title, minutes }) => {
-            const own = plan.task(id)?.steps ?? []
-            return { title, minutes, steps: own.length, points: own.reduce((sum, step) => sum + step.outOf, 0) / 100 }
+            const taskPlan = plan.task(id)
+            return { title, minutes, steps: taskPlan?.steps.length ?? 0, points: (taskPlan?.outOf ?? 0) / 100 }
           }),
         })),
         closedBecause: view.running ? null : refuseStart(assignment, own.length, at)?.message ?? null,
@@ -96,4 +96,3 @@ export function workService({ db, now }: Context, plans: PlanService) {
     },
   }
 }
-export type WorkService = ReturnType<typeof workService>

@@ -47,7 +47,6 @@ export async function see(driver: WebDriver, locator: By, what = String(locator)
 }
 
 export const button = (name: string): By => By.xpath(`//button[normalize-space()=${literal(name)} or @aria-label=${literal(name)}] | //a[contains(@class,"p-button")][normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`)
-export const labelled = (label: string): By => By.css(`[aria-label=${JSON.stringify(label)}]`)
 export const text = (wanted: string): By => By.xpath(`//*[contains(normalize-space(text()),${literal(wanted)})]`)
 
 function literal(value: string): string {

@@ -19,7 +19,7 @@ const options = computed(() => ([['all', 'All'], ['unfinished', 'Not finished'],
 const lines = computed(() => props.tasks.map((task, index) => ({ task, number: index + 1 })).filter(({ task }) => tests[filter.value](task)))
 
 function tries(task: TaskView): string {
-  const step = task.steps.find(({ status }) => status === 'open')
+  const step = stepInHandOf(task)
   return step ? `${step.triesAllowed - step.triesUsed} of ${step.triesAllowed}` : '–'
 }
 </script>

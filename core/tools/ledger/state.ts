@@ -5,7 +5,6 @@ export const side = z.enum(['debit', 'credit'])
 export type Side = z.infer<typeof side>
 
 export const accountType = z.enum(['asset', 'liability', 'equity', 'income', 'expense'])
-export type AccountType = z.infer<typeof accountType>
 
 /** An ISO 8601 calendar date, `2026-10-30`. */
 export const day = z.iso.date()

@@ -8,7 +8,7 @@ const props = defineProps<{ task: TaskView, sittingId: string, operate: (op: unk
 
 // The state of a ledger task was made by the ledger itself.
 const state = computed(() => props.task.state as LedgerState)
-const inHand = computed(() => props.task.steps.find(({ status }) => status === 'open'))
+const inHand = computed(() => stepInHandOf(props.task))
 const draft = shallowRef<WrittenEntry | null>(null)
 
 const views: { value: View, label: string }[] = [

@@ -1,3 +1,4 @@
+import { deviceCopy } from '~/sync/device-copy'
 import { decimal, parseAmount } from '~~/core/tools/ledger/amount'
 import type { LedgerState, WrittenEntry, WrittenLine } from '~~/core/tools/ledger/state'
 
@@ -24,7 +25,7 @@ function written(line: TypedLine): WrittenLine {
  * copy stays in the browser's own storage, so that a reload in mid-word loses nothing.
  */
 export function useEntryDraft(key: string, state: () => LedgerState, operate: (op: unknown) => string | null) {
-  const storageKey = `anvil-draft:${key}`
+  const copy = deviceCopy(`anvil-draft:${key}`)
   const draft = reactive(typed(restored() ?? state().draft))
 
   const entry = computed<WrittenEntry>(() => ({
@@ -32,13 +33,9 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   }))
 
   function restored(): WrittenEntry | null {
-    try {
-      const kept = localStorage.getItem(storageKey)
-      return kept === null ? null : JSON.parse(kept) as WrittenEntry
-    }
-    catch {
-      return null
-    }
+    // What stands there was written below, by this same type.
+    const kept = copy.read()
+    return kept === null ? null : JSON.parse(kept) as WrittenEntry
   }
 
   /** A spare line stands ready below the last one in use. */
@@ -57,17 +54,14 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
 
   /** The copy goes only when the log's own queue has had time to reach the disk, and only if nothing was typed since. */
   const forgetSoon = useDebounceFn(() => {
-    if (JSON.stringify(entry.value) === JSON.stringify(state().draft)) localStorage.removeItem(storageKey)
+    if (JSON.stringify(entry.value) === JSON.stringify(state().draft)) copy.forget()
   }, 1500)
-  if (localStorage.getItem(storageKey) !== null) void keepSoon()
+  if (copy.read() !== null) void keepSoon()
 
   let posting = false
   watch(entry, (now, before) => {
     if (posting || JSON.stringify(now) === JSON.stringify(before)) return
-    try {
-      localStorage.setItem(storageKey, JSON.stringify(now))
-    }
-    catch { /* Without storage the pause before the log has it is all that can be lost. */ }
+    copy.write(JSON.stringify(now))
     void keepSoon()
   })
 
@@ -81,7 +75,7 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
 
   function reset(): void {
     Object.assign(draft, { date: '', narration: '', lines: [emptyLine(), emptyLine()] })
-    localStorage.removeItem(storageKey)
+    copy.forget()
   }
 
   /** Posts the draft. Returns why it was refused, or null; a refused draft stays as it was typed. */
@@ -114,7 +108,7 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   }
 
   onBeforeUnmount(() => {
-    if (localStorage.getItem(storageKey) !== null) keep()
+    if (copy.read() !== null) keep()
     left = true
   })
   return { draft, entry, sums, post, clear, putBack, tidy }

@@ -1,64 +1,51 @@
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser, WebDriver } from '../support/browser'
-import { startServer } from '../support/server'
-import type { RunningServer } from '../support/server'
+import { serverAndBrowser } from '../support/session'
 
-let server: RunningServer
-let browser: Browser
-let driver: WebDriver
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser()
-  driver = browser.driver
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
+const at = serverAndBrowser()
 
-const body = async (): Promise<string> => driver.findElement(By.css('body')).getText()
+const body = async (): Promise<string> => at.driver.findElement(By.css('body')).getText()
 
 describe('signing in', () => {
   it('says what is missing, and gives nothing away about who exists', async () => {
-    await driver.get(`${server.url}/skills?skill=vat-on-sales`)
-    await (await see(driver, By.id('email'))).sendKeys(Key.ENTER)
-    await see(driver, text('Enter your sign-in address.'))
-    await driver.findElement(By.id('email')).sendKeys('robin.tarn@sallowmere.test')
-    await driver.findElement(By.id('password')).sendKeys('wrong', Key.ENTER)
-    await see(driver, text('The address or the password isn’t right.'))
-    await driver.findElement(By.id('password')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'slipway-64', Key.ENTER)
+    await at.driver.get(`${at.server.url}/skills?skill=vat-on-sales`)
+    await (await see(at.driver, By.id('email'))).sendKeys(Key.ENTER)
+    await see(at.driver, text('Enter your sign-in address.'))
+    await at.driver.findElement(By.id('email')).sendKeys('robin.tarn@sallowmere.test')
+    await at.driver.findElement(By.id('password')).sendKeys('wrong', Key.ENTER)
+    await see(at.driver, text('The address or the password isn’t right.'))
+    await at.driver.findElement(By.id('password')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'slipway-64', Key.ENTER)
     // It goes on to where the trainee wanted to go.
-    await see(driver, text('Close these first'))
-    expect(await driver.getCurrentUrl()).toContain('skill=vat-on-sales')
+    await see(at.driver, text('Close these first'))
+    expect(await at.driver.getCurrentUrl()).toContain('skill=vat-on-sales')
   })
 
   it('ends with signing out, and then nothing is shown any more', async () => {
-    await press(driver, 'Robin Tarn')
-    await (await see(driver, By.xpath('//*[@role="menuitem"][contains(., "Sign out")]'))).click()
-    await see(driver, By.id('email'))
-    await driver.get(`${server.url}/`)
-    await see(driver, By.id('email'))
+    await press(at.driver, 'Robin Tarn')
+    await (await see(at.driver, By.xpath('//*[@role="menuitem"][contains(., "Sign out")]'))).click()
+    await see(at.driver, By.id('email'))
+    await at.driver.get(`${at.server.url}/`)
+    await see(at.driver, By.id('email'))
   })
 })
 
 describe('my work', () => {
   it('shows what is open, coming and finished, each with what can be done', async () => {
-    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
-    await see(driver, text('Closest gap'))
+    await signIn(at.driver, at.server.url, 'robin.tarn@sallowmere.test')
+    await see(at.driver, text('Closest gap'))
     const words = await body()
     for (const wanted of ['Open now', 'Coming', 'Finished', 'Week-end journals', 'sittings left: 2 of 2', 'not open yet', 'Expenses paid ahead']) expect(words).toContain(wanted)
     // The paper is assigned by the demo and once more by the papers of the tests.
-    expect(await driver.findElements(By.css('[aria-label="Read first: Week-end journals"]'))).toHaveLength(2)
+    expect(await at.driver.findElements(By.css('[aria-label="Read first: Week-end journals"]'))).toHaveLength(2)
   })
 
   it('is empty in words for someone who is new', async () => {
     const other = await openBrowser()
     try {
-      await signIn(other.driver, server.url, 'wren.osier@sallowmere.test')
+      await signIn(other.driver, at.server.url, 'wren.osier@sallowmere.test')
       await see(other.driver, text('No work has been judged yet.'))
-      await other.driver.get(`${server.url}/sittings`)
+      await other.driver.get(`${at.server.url}/sittings`)
       await see(other.driver, text('You have not finished a sitting yet.'))
     }
     finally {
@@ -69,31 +56,31 @@ describe('my work', () => {
 
 describe('a cover', () => {
   it('states the rules before the clock starts', async () => {
-    await driver.get(`${server.url}/assignments/week-end`)
-    await see(driver, text('How to work'))
+    await at.driver.get(`${at.server.url}/assignments/week-end`)
+    await see(at.driver, text('How to work'))
     const words = await body()
     for (const wanted of ['25 min in one go', '10 tasks with 19 steps, 68 points', '3 tries on each step', 'set right for you', '0 of 2 used', 'what you have done is handed in by itself']) expect(words).toContain(wanted)
   })
 
   it('says why it can’t be started, and when it can', async () => {
-    await driver.get(`${server.url}/assignments/month-end-exam`)
-    await see(driver, text('It can’t be started.'))
+    await at.driver.get(`${at.server.url}/assignments/month-end-exam`)
+    await see(at.driver, text('It can’t be started.'))
     expect(await body()).toMatch(/This paper isn’t open yet\.\s+It opens \w{3} \d+ \w{3} 20\d\d, \d\d:\d\d/)
   })
 
   it('of a paper of others says so and offers to try again', async () => {
-    await driver.get(`${server.url}/assignments/nowhere`)
-    await see(driver, text('There is no such assignment, or it isn’t yours.'))
+    await at.driver.get(`${at.server.url}/assignments/nowhere`)
+    await see(at.driver, text('There is no such assignment, or it isn’t yours.'))
   })
 })
 
 describe('the skill-gap report', () => {
   it('has a row for each skill with its standing in words, and shows the evidence of the one chosen', async () => {
-    await driver.get(`${server.url}/skills`)
-    await see(driver, text('Close these first'))
-    expect((await driver.findElements(By.css('tr.skill'))).length).toBeGreaterThanOrEqual(20)
-    await press(driver, 'VAT on purchases')
-    await see(driver, By.xpath('//section[@aria-live]//h2[normalize-space()="VAT on purchases"]'))
+    await at.driver.get(`${at.server.url}/skills`)
+    await see(at.driver, text('Close these first'))
+    expect((await at.driver.findElements(By.css('tr.skill'))).length).toBeGreaterThanOrEqual(20)
+    await press(at.driver, 'VAT on purchases')
+    await see(at.driver, By.xpath('//section[@aria-live]//h2[normalize-space()="VAT on purchases"]'))
     const words = await body()
     expect(words).toMatch(/Chance of being at the target: \d+ %/)
     expect(words).toContain('VAT not split from the net amount')
@@ -101,9 +88,9 @@ describe('the skill-gap report', () => {
   })
 
   it('comes as CSV and fits A4 in print, chart and all', async () => {
-    const csv: string = await driver.executeAsyncScript('fetch("/api/me/skills?format=csv").then(answer => answer.text()).then(arguments[0])')
+    const csv: string = await at.driver.executeAsyncScript('fetch("/api/me/skills?format=csv").then(answer => answer.text()).then(arguments[0])')
     expect(csv.split('\r\n')[0]).toContain('area,skill,standing')
-    const printed = await (driver as ChromeDriver).sendAndGetDevToolsCommand('Page.printToPDF', { preferCSSPageSize: true }) as unknown as { data: string }
+    const printed = await (at.driver as ChromeDriver).sendAndGetDevToolsCommand('Page.printToPDF', { preferCSSPageSize: true }) as unknown as { data: string }
     const pdf = Buffer.from(printed.data, 'base64').toString('latin1')
     expect(pdf.startsWith('%PDF')).toBe(true)
     expect([...pdf.matchAll(/\/Type\s*\/Page\b/g)].length).toBeLessThanOrEqual(2)
@@ -114,9 +101,9 @@ describe('narrow screens', () => {
   it.each(['/', '/assignments/week-end', '/skills', '/sittings'])('%s doesn’t scroll sideways at 390 px', async (path) => {
     const narrow = await openBrowser({ width: 500, height: 800 })
     try {
-      await signIn(narrow.driver, server.url, 'robin.tarn@sallowmere.test')
+      await signIn(narrow.driver, at.server.url, 'robin.tarn@sallowmere.test')
       await (narrow.driver as ChromeDriver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 390, height: 800, deviceScaleFactor: 1, mobile: false })
-      await narrow.driver.get(`${server.url}${path}`)
+      await narrow.driver.get(`${at.server.url}${path}`)
       await narrow.driver.sleep(1200)
       expect(await narrow.driver.executeScript('return document.documentElement.scrollWidth')).toBeLessThanOrEqual(390)
     }

@@ -21,7 +21,7 @@ function balance(account: Account): string {
     <tbody>
       <tr v-for="account in state.chart" :key="account.code" :class="{ heading: account.heading, open: account.code === open }">
         <td class="figure">{{ account.code }}</td>
-        <td v-if="account.heading">{{ account.name }} <span class="soft small">heading, takes no postings</span></td>
+        <td v-if="account.heading">{{ account.name }} <span class="soft small">heading</span></td>
         <td v-else><button type="button" @click="emit('account', account.code)">{{ account.name }}</button></td>
         <td class="soft small">{{ account.type }}</td>
         <td class="soft small">{{ account.heading ? '' : normalSide(account) }}</td>
@@ -32,7 +32,8 @@ function balance(account: Account): string {
 </template>
 
 <style scoped>
-th, td { padding: 0.12rem 0.6rem; border-bottom: 1px solid var(--line); }
+th, td { padding: 0.12rem 0.6rem; border-bottom: 1px solid var(--line); white-space: nowrap; }
+td:nth-child(2) { white-space: normal; }
 thead th { color: var(--ink-soft); font-size: var(--small); }
 .heading td { font-weight: 600; }
 .open td { background: var(--act-wash); }

@@ -19,14 +19,20 @@ watch(() => all.value.length, () => {
 const reversing = ref<number | null>(null)
 const reversal = reactive({ date: '', narration: '', refusal: '' })
 
+/** The form that is filled in, its refusal and all, stays in sight however long the journal is. */
+const form = useTemplateRef<HTMLFormElement[]>('form')
+const showForm = () => nextTick(() => form.value?.[0]?.scrollIntoView({ block: 'nearest' }))
+
 function begin(entry: Entry) {
   reversing.value = entry.number
+  void showForm()
   Object.assign(reversal, { date: '', narration: `Reversal of ${entryName(entry.number)}`, refusal: '' })
 }
 
 function reverse(number: number) {
   reversal.refusal = props.operate({ type: 'entry.reverse', entry: number, date: reversal.date, narration: reversal.narration }) ?? ''
-  if (!reversal.refusal) reversing.value = null
+  if (reversal.refusal) void showForm()
+  else reversing.value = null
 }
 
 const links = (entry: Entry): string => {
@@ -52,7 +58,7 @@ const links = (entry: Entry): string => {
         <td colspan="4">
           <span class="soft small">{{ entry.narration || 'no narration' }}<template v-if="links(entry)"> · <strong>{{ links(entry) }}</strong></template></span>
           <Button v-if="!links(entry) && entry.lines.length <= 12 && reversing !== entry.number && !closed" text size="small" label="Reverse…" :aria-label="`Reverse ${entryName(entry.number)}`" @click="begin(entry)" />
-          <form v-if="reversing === entry.number" class="reversal" @submit.prevent="reverse(entry.number)">
+          <form v-if="reversing === entry.number" ref="form" class="reversal" @submit.prevent="reverse(entry.number)">
             <label :for="`reversal-${entry.number}`">Date of the reversal</label>
             <DateField v-model="reversal.date" :input-id="`reversal-${entry.number}`" label="date of the reversal" :period="state.period" />
             <label :for="`reason-${entry.number}`">Narration</label>

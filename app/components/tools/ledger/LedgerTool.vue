@@ -35,7 +35,7 @@ function openAccount(account: string) {
           <SelectButton :model-value="state.view" :options="views" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="What to show" @update:model-value="show" />
           <span class="soft small">{{ counted(entryCount(state), 'entry', 'entries') }}<template v-if="state.view === 'journal'">, newest first</template></span>
         </header>
-        <div class="scroll" tabindex="0" role="region" :aria-label="views.find(({ value }) => value === state.view)?.label">
+        <div :key="state.view" class="scroll" tabindex="0" role="region" :aria-label="views.find(({ value }) => value === state.view)?.label">
           <JournalView v-if="state.view === 'journal'" :state="state" :operate="operate" :closed="!inHand" :watched="inHand?.mode === 'watched'" @account="openAccount" />
           <ChartView v-else-if="state.view === 'accounts'" :state="state" :open="state.account" @account="openAccount" />
           <TrialBalanceView v-else :state="state" @account="openAccount" />
@@ -47,10 +47,11 @@ function openAccount(account: string) {
 </template>
 
 <style scoped>
-.ledger { display: grid; grid-template-columns: minmax(0, 1fr) 326px; gap: 0.9rem; height: 100%; align-items: start; }
+.ledger { display: grid; grid-template: minmax(0, 1fr) / minmax(0, 1fr) 326px; gap: 0.9rem; height: 100%; align-items: start; }
 .books { display: grid; grid-template-rows: auto minmax(240px, 1fr); gap: 0.9rem; height: 100%; min-width: 0; }
 .lower { display: grid; grid-template-rows: auto minmax(0, 1fr); min-height: 0; }
 .lower header { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; padding: 0.4rem 0.8rem; border-bottom: 1px solid var(--line); }
 .scroll { overflow: auto; }
+.scroll :deep(thead th) { position: sticky; top: 0; background: var(--surface); }
 .ledger > .account { max-height: 100%; overflow: auto; }
 </style>

@@ -69,6 +69,15 @@ export const paperRules = z.strictObject({
   partial: z.boolean().default(true),
   feedback: z.enum(['none', 'which', 'why']).default('none'),
   afterTries: z.enum(['set-right', 'leave']).default('set-right'),
+  /**
+   * `checked`: the trainee asks for checks, which spend tries. `settled`: the trainee says that a step
+   * is done; nothing is judged before the end, and nothing is told.
+   */
+  answers: z.enum(['checked', 'settled']).default('checked'),
+  /** Whether a settled step may be opened again while the sitting runs. */
+  unsettle: z.boolean().default(true),
+  /** Whether the bench goes on by itself from a step that has closed. */
+  moveOn: z.boolean().default(true),
   /** Share of a criterion's points for what is right from the trainee's own earlier figure. */
   followThrough: z.number().min(0).max(1).default(1),
   graceSeconds: z.int().min(0).max(600).default(60),
@@ -81,6 +90,31 @@ export const release = z.strictObject({
   /** Whether the result also shows what was expected. */
   answers: z.boolean().default(true),
 })
+
+/** What lies in the tray beside the work: aids that this section allows. */
+export const trayItem = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('calculator') }),
+  z.strictObject({ kind: z.literal('notes') }),
+  z.strictObject({ kind: z.literal('sheet'), title: z.string(), lines: z.array(z.string()).min(1) }),
+])
+export type TrayItem = z.infer<typeof trayItem>
+
+/** How a section is gone through. */
+export const sectionRules = z.strictObject({
+  id: slug,
+  title: z.string(),
+  /** The section's own time; without it, it shares the paper's. */
+  minutes: z.number().positive().max(600).optional(),
+  /** one-way: leaving the section closes it for good. */
+  movement: z.enum(['free', 'one-way']).default('free'),
+  order: z.enum(['fixed', 'shuffled']).default('fixed'),
+  /** So many of its tasks, drawn at random for each sitting; without it, all of them. */
+  draw: z.int().positive().optional(),
+  /** How many tasks stand on one page. */
+  perPage: z.int().min(1).max(10).default(1),
+  tray: z.array(trayItem).default([]),
+})
+export type SectionRules = z.infer<typeof sectionRules>
 
 /** A paper as it is written: its tasks stand in files of their own. */
 export const paperFile = z.strictObject({
@@ -95,12 +129,12 @@ export const paperFile = z.strictObject({
   allowed: z.array(z.string()).default([]),
   rules: paperRules,
   release,
-  sections: z.array(z.strictObject({ id: slug, title: z.string(), tasks: z.array(slug).min(1) })).min(1),
+  sections: z.array(sectionRules.extend({ tasks: z.array(slug).min(1) })).min(1),
 })
 
 /** A published paper with everything in it. It never changes; another version is another paper to a sitting. */
 export const paper = paperFile.extend({
-  sections: z.array(z.strictObject({ id: slug, title: z.string(), tasks: z.array(task).min(1) })).min(1),
+  sections: z.array(sectionRules.extend({ tasks: z.array(task).min(1) })).min(1),
 })
 export type Paper = z.infer<typeof paper>
 

@@ -1,7 +1,7 @@
 /** The time of a sitting. All moments are ISO 8601 in UTC, all lengths milliseconds. */
 export interface SittingClock {
   startedAt: string
-  /** The paper's minutes times the trainee's factor. */
+  /** The paper's minutes as they are for this trainee. */
   allowanceMs: number
   /** When the assignment closes, whatever time is left; null if it stays open. */
   closesAt: string | null
@@ -10,42 +10,72 @@ export interface SittingClock {
   pausedMs: number
   /** When the pause that is under way began. */
   pausedAt: string | null
+  /** How long the pause under way may stop the clock; null for one that lasts until it is ended. */
+  pauseLimitMs: number | null
+  /** Breaks that the trainee may still take. */
+  breakLeftMs: number
 }
 
 export function allowanceMs(minutes: number, factor = 1): number {
   return Math.round(minutes * 60_000 * factor)
 }
 
-export function startClock(startedAt: string, allowance: number, closesAt: string | null): SittingClock {
-  return { startedAt, allowanceMs: allowance, closesAt, extensionMs: 0, pausedMs: 0, pausedAt: null }
+export function startClock(startedAt: string, allowance: number, closesAt: string | null, breakMs = 0): SittingClock {
+  return { startedAt, allowanceMs: allowance, closesAt, extensionMs: 0, pausedMs: 0, pausedAt: null, pauseLimitMs: null, breakLeftMs: breakMs }
 }
 
-const ms = (moment: string): number => Date.parse(moment)
-const iso = (moment: number): string => new Date(moment).toISOString()
+export const ms = (moment: string): number => Date.parse(moment)
+export const iso = (moment: number): string => new Date(moment).toISOString()
+
+/** How long the pause under way has stopped the clock so far; 0 when there is none. */
+function stoppedMs(clock: SittingClock, now: string): number {
+  if (clock.pausedAt === null) return 0
+  return Math.min(Math.max(0, ms(now) - ms(clock.pausedAt)), clock.pauseLimitMs ?? Infinity)
+}
+
+/** Whether the clock stands at this moment. A break that has used up its time no longer stops it. */
+export function isPaused(clock: SittingClock, now: string): boolean {
+  return clock.pausedAt !== null && ms(now) - ms(clock.pausedAt) < (clock.pauseLimitMs ?? Infinity)
+}
+
+/** All time that the clock stood, up to now. */
+export function stoodMs(clock: SittingClock, now: string): number {
+  return clock.pausedMs + stoppedMs(clock, now)
+}
 
 /**
  * When the sitting ends: start + allowance + extensions + pauses, but no later than the assignment
  * closes. While a pause lasts, the deadline moves with `now`.
  */
 export function deadlineOf(clock: SittingClock, now: string): string {
-  const running = clock.pausedAt === null ? 0 : Math.max(0, ms(now) - ms(clock.pausedAt))
-  const own = ms(clock.startedAt) + clock.allowanceMs + clock.extensionMs + clock.pausedMs + running
+  const own = ms(clock.startedAt) + clock.allowanceMs + clock.extensionMs + stoodMs(clock, now)
   return iso(clock.closesAt === null ? own : Math.min(own, ms(clock.closesAt)))
 }
 
 /** Time that the trainee has been working: pauses left out. */
 export function workedMs(clock: SittingClock, now: string): number {
-  const until = clock.pausedAt === null ? ms(now) : Math.min(ms(now), ms(clock.pausedAt))
-  return Math.max(0, until - ms(clock.startedAt) - clock.pausedMs)
+  return Math.max(0, ms(now) - ms(clock.startedAt) - stoodMs(clock, now))
+}
+
+/** The moment at which so much had been worked, as far as the pauses so far go. */
+export function momentOfWork(clock: SittingClock, worked: number, now: string): string {
+  return iso(ms(clock.startedAt) + worked + stoodMs(clock, now))
 }
 
 export function pause(clock: SittingClock, at: string): SittingClock {
-  return clock.pausedAt === null ? { ...clock, pausedAt: at } : clock
+  return clock.pausedAt === null || !isPaused(clock, at) ? { ...resume(clock, at), pausedAt: at, pauseLimitMs: null } : { ...clock, pauseLimitMs: null }
+}
+
+/** A break of the trainee's own, which stops the clock for as long as there are minutes for it. */
+export function takeBreak(clock: SittingClock, at: string): SittingClock {
+  return isPaused(clock, at) ? clock : { ...resume(clock, at), pausedAt: at, pauseLimitMs: resume(clock, at).breakLeftMs }
 }
 
 export function resume(clock: SittingClock, at: string): SittingClock {
   if (clock.pausedAt === null) return clock
-  return { ...clock, pausedAt: null, pausedMs: clock.pausedMs + Math.max(0, ms(at) - ms(clock.pausedAt)) }
+  const stopped = stoppedMs(clock, at)
+  const ownBreak = clock.pauseLimitMs !== null
+  return { ...clock, pausedAt: null, pauseLimitMs: null, pausedMs: clock.pausedMs + stopped, breakLeftMs: clock.breakLeftMs - (ownBreak ? stopped : 0) }
 }
 
 export function extend(clock: SittingClock, byMs: number): SittingClock {

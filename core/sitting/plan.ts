@@ -1,17 +1,30 @@
 import { hundredths } from '../marking/points'
 import type { Hundredths } from '../marking/points'
 import { tasksOf } from '../paper/schema'
-import type { Paper, PaperRules, Step, Task } from '../paper/schema'
+import type { Paper, PaperRules, SectionRules, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
+import { allowanceMs } from './clock'
+import type { ServerEvent } from './events'
+import { drawn, shuffled } from './shuffle'
 
 /** A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its sittings. */
 export interface Plan {
   paper: Paper
   rules: PaperRules
+  sections: readonly SectionPlan[]
   tasks: readonly TaskPlan[]
   outOf: Hundredths
   task(id: string): TaskPlan | undefined
+  section(id: string): SectionPlan | undefined
+}
+
+export interface SectionPlan {
+  rules: SectionRules
+  /** Ids of its tasks, in the order of this sitting. */
+  tasks: readonly string[]
+  /** Its own time, or null where it shares the paper's. */
+  limitMs: number | null
 }
 
 export interface TaskPlan {
@@ -31,10 +44,46 @@ export interface StepPlan {
   modelState(): unknown
 }
 
+/** The plan of a paper as it was published: every task of every pool, in the order written. */
 export function planOf(paper: Paper): Plan {
   const tasks = tasksOf(paper).map(task => planTask(task, paper.rules))
+  const sections = paper.sections.map(({ tasks, ...rules }): SectionPlan => ({
+    rules, tasks: tasks.map(({ id }) => id), limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
+  }))
+  return assembled(paper, paper.rules, sections, tasks)
+}
+
+/** The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. */
+export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'started' }>): Plan {
+  const { seed, extraTries = 0, rules: overrides = {} } = started
+  const factor = started.allowanceMs / allowanceMs(base.paper.minutes)
+  const rules = { ...base.rules, ...overrides }
+  const sections = base.sections.map((section, index): SectionPlan => ({
+    rules: section.rules,
+    tasks: seed === undefined ? section.tasks : tasksFrom(section, seed + index),
+    limitMs: section.limitMs === null ? null : Math.round(section.limitMs * factor),
+  }))
+  const tasks = sections.flatMap(section => section.tasks).flatMap((id) => {
+    const task = base.task(id)
+    return task ? [{ ...task, steps: task.steps.map(step => ({ ...step, tries: (step.step.tries ?? rules.tries) + extraTries })) }] : []
+  })
+  return assembled(base.paper, rules, sections, tasks)
+}
+
+/** Whether the sittings of a paper may differ from each other. */
+export function isVaried({ sections }: Plan): boolean {
+  return sections.some(({ rules }) => rules.order === 'shuffled' || rules.draw !== undefined)
+}
+
+function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string[] {
+  const some = rules.draw === undefined ? tasks : drawn(tasks, rules.draw, seed)
+  return rules.order === 'shuffled' ? shuffled(some, seed) : some
+}
+
+function assembled(paper: Paper, rules: PaperRules, sections: readonly SectionPlan[], tasks: readonly TaskPlan[]): Plan {
   const byId = new Map(tasks.map(plan => [plan.task.id, plan]))
-  return { paper, rules: paper.rules, tasks, outOf: sumOf(tasks), task: id => byId.get(id) }
+  const sectionsById = new Map(sections.map(section => [section.rules.id, section]))
+  return { paper, rules, sections, tasks, outOf: sumOf(tasks), task: id => byId.get(id), section: id => sectionsById.get(id) }
 }
 
 function planTask(task: Task, rules: PaperRules): TaskPlan {

@@ -3,7 +3,7 @@ import type { Plan, StepPlan, TaskPlan } from './plan'
 import type { HowEnded } from './events'
 import type { SittingClock } from './clock'
 
-export type StepStatus = 'open' | 'passed' | 'out-of-tries' | 'skipped' | 'locked' | 'awaiting-marker'
+export type StepStatus = 'open' | 'passed' | 'out-of-tries' | 'skipped' | 'locked' | 'settled' | 'awaiting-marker'
 
 /** One judged check: the findings in the order of the step's criteria. */
 export interface Check {
@@ -35,16 +35,41 @@ export interface TaskProgress {
   workedMs: number
 }
 
+export interface SectionProgress {
+  id: string
+  workedMs: number
+  /** Extensions granted while it was under way. */
+  extraMs: number
+  closed: 'left' | 'time-up' | null
+  closedAt?: string
+}
+
 /** A sitting as its log leaves it. Plain JSON throughout, so that it can be kept as a snapshot. */
 export interface SittingState {
   status: 'running' | 'ended'
   clock: SittingClock
+  /** The section that time is charged to; null when none is open any more. */
+  section: string | null
+  sections: readonly SectionProgress[]
   current: string | null
   tasks: readonly TaskProgress[]
+  /** The page whose events count; null when any page's do. */
+  seat: string | null
+  device: string
+  pauseReason: string
+  away: { on: boolean, times: number, since: string | null }
+  notes: string
+  /** The tasks as they stood before the end judged what was unchecked: where a reopened sitting goes on. */
+  beforeEnd?: readonly TaskProgress[]
+  signedAs?: string
   /** The server's time of the newest event. */
   lastAt: string
   endedAt?: string
   how?: HowEnded
+}
+
+export function freshSections(plan: Plan): SectionProgress[] {
+  return plan.sections.map(({ rules }) => ({ id: rules.id, workedMs: 0, extraMs: 0, closed: null }))
 }
 
 export function freshTasks(plan: Plan): TaskProgress[] {
@@ -66,6 +91,10 @@ export function stepInHand(task: TaskProgress): StepProgress | undefined {
 
 export function withTask(state: SittingState, task: TaskProgress): SittingState {
   return { ...state, tasks: state.tasks.map(other => other.id === task.id ? task : other) }
+}
+
+export function withSection(state: SittingState, section: SectionProgress): SittingState {
+  return { ...state, sections: state.sections.map(other => other.id === section.id ? section : other) }
 }
 
 export function withStep(task: TaskProgress, step: StepProgress): TaskProgress {

@@ -34,31 +34,45 @@ export function tryStep(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step
   const tried = { stepId: step.id, passed, findings }
   const checks = [...step.checks, { at, findings }]
   const judged = { ...withStep(task, { ...step, checks }), state: passed ? work : otherwise, unjudged: false }
-  if (passed) return { tried, task: close(judged, { ...step, checks, status: 'passed', left: work }) }
+  if (passed) return { tried, task: closeStep(judged, { ...step, checks, status: 'passed', left: work }) }
   if (checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
   return { tried, task: giveUp(plan, taskPlan, judged, { ...step, checks, status: 'out-of-tries', left: work }) }
 }
 
 /** Closes a step that wasn't passed, and sets the work right where the paper says so. */
 export function giveUp(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress): TaskProgress {
-  if (plan.rules.afterTries === 'leave') return close(task, step)
+  if (plan.rules.afterTries === 'leave') return closeStep(task, step)
   const model = stepPlanOf(taskPlan, step.id).modelState()
-  return close({ ...task, state: taskPlan.tool.carry(task.state, model) }, { ...step, setRight: true })
+  return closeStep({ ...task, state: taskPlan.tool.carry(task.state, model) }, { ...step, setRight: true })
 }
 
 /** Puts the closed step in its place and opens the one after it. */
-function close(task: TaskProgress, step: StepProgress): TaskProgress {
+export function closeStep(task: TaskProgress, step: StepProgress): TaskProgress {
   const closed = withStep(task, step)
   const next = closed.steps.find(other => other.status === 'locked')
   return next ? withStep(closed, { ...next, status: 'open' }) : closed
 }
 
+/** The closing check, when a sitting ends: settled steps as they were left, then work that was done but never checked. */
+export function judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
+  return judgeUnchecked(plan, taskPlan, judgeSettled(plan, taskPlan, task, at), at)
+}
+
+/** A settled step is judged once, by the work that it left. Later steps stand where they stood. */
+function judgeSettled(plan: Plan, taskPlan: TaskPlan, before: TaskProgress, at: string): TaskProgress {
+  return before.steps.filter(({ status }) => status === 'settled').reduce((task, step) => {
+    const findings = findingsFor(plan, taskPlan, task, step.id, step.left)
+    const status = findings.every(finding => finding.met) ? 'passed' as const : 'out-of-tries' as const
+    return withStep(task, { ...step, status, checks: [...step.checks, { at, findings }] })
+  }, before)
+}
+
 /**
- * The closing check, when a sitting ends: work that was done but never checked is judged, as a try like
- * any other, and so is the step after each one that passes. A step on which nothing was gained that
- * wasn't tried before stays as it is: not reached.
+ * Work that was done but never checked is judged, as a try like any other, and so is the step after
+ * each one that passes. A step on which nothing was gained that wasn't tried before stays as it is:
+ * not reached.
  */
-export function judgeUnchecked(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
+function judgeUnchecked(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
   if (!task.unjudged) return task
   let judged = task
   for (;;) {

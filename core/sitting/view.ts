@@ -1,20 +1,22 @@
 import { pointsOfStep } from '../marking/result'
-import type { StepView, TaskProgressView, TaskView, Verdict } from '../wire/sitting'
+import type { PaceView, StepView, TaskProgressView, TaskView, Verdict } from '../wire/sitting'
+import { deadlineOf, isPaused, iso, ms } from './clock'
 import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepPlanOf } from './progress'
-import type { StepProgress, TaskProgress } from './progress'
+import type { SittingState, StepProgress, TaskProgress } from './progress'
+import { endsAt, sectionDeadline, sectionLeftMs, sectionOfTask } from './sections'
 import type { Tried } from './trying'
 
 /**
  * What a trainee may see of a task while the sitting runs. This is the one place where a task turns
  * into something that leaves the server, and it names each thing that goes; the key is not among them.
  */
-export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress): TaskView {
+export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress, reference: string): TaskView {
   const { task } = taskPlan
-  const section = plan.paper.sections.find(({ tasks }) => tasks.some(({ id }) => id === task.id))
   return {
     ...taskProgressViewOf(plan, taskPlan, progress),
-    section: section?.id ?? '',
+    section: sectionOfTask(plan, task.id) ?? '',
+    reference,
     title: task.title,
     tool: task.tool,
     minutes: task.minutes,
@@ -63,6 +65,26 @@ function tellOf(plan: Plan, { step }: StepPlan, tried: Tried): { passed: boolean
       const met = tried.findings[index]?.met ?? false
       return { label: criterion.label, met, ...(feedback === 'why' && !met ? { feedback: criterion.feedback } : {}) }
     }),
+  }
+}
+
+/** Where the sitting stands in time and sections. `state` has passed its time up to `now`. */
+export function paceViewOf(plan: Plan, state: SittingState, now: string): PaceView {
+  const deadline = endsAt(plan, state, now)
+  const { clock } = state
+  const paused = isPaused(clock, now) && clock.pausedAt !== null
+    ? { reason: state.pauseReason, since: clock.pausedAt, until: clock.pauseLimitMs === null ? null : iso(ms(clock.pausedAt) + clock.pauseLimitMs) }
+    : null
+  return {
+    deadline,
+    allowanceMs: ms(deadline) - ms(clock.startedAt),
+    closesFirst: clock.closesAt !== null && deadlineOf(clock, now) === clock.closesAt,
+    paused,
+    breakLeftMs: clock.breakLeftMs,
+    section: state.section,
+    sections: state.sections.map(({ id, closed }) => ({
+      id, closed, leftMs: sectionLeftMs(plan, state, id), deadline: id === state.section ? sectionDeadline(plan, state, now) : null,
+    })),
   }
 }
 

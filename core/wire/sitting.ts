@@ -1,12 +1,14 @@
 import { z } from 'zod'
+import { adjustments } from '../assignment/adjustments'
 import { sourceDocument } from '../paper/documents'
+import { trayItem } from '../paper/schema'
 import { clientEvent, howEnded } from '../sitting/events'
 
 /** Points on the wire: numbers with two decimals at most, made from whole hundredths. */
 const points = z.number()
 const moment = z.string()
 
-export const stepStatus = z.enum(['open', 'passed', 'out-of-tries', 'skipped', 'locked', 'awaiting-marker'])
+export const stepStatus = z.enum(['open', 'passed', 'out-of-tries', 'skipped', 'locked', 'settled', 'awaiting-marker'])
 
 /** What the last check told, as far as the paper's feedback rule goes. */
 export const told = z.strictObject({
@@ -44,6 +46,8 @@ export type TaskProgressView = z.infer<typeof taskProgressView>
 
 export const taskView = taskProgressView.extend({
   section: z.string(),
+  /** Names the task when talking to the invigilator. */
+  reference: z.string(),
   title: z.string(),
   tool: z.string(),
   minutes: z.number(),
@@ -51,6 +55,31 @@ export const taskView = taskProgressView.extend({
   setup: z.unknown(),
 })
 export type TaskView = z.infer<typeof taskView>
+
+export const paceView = z.strictObject({
+  deadline: moment,
+  /** From the start to the deadline: what the tempo rail spreads the tasks over. */
+  allowanceMs: z.number(),
+  /** The assignment closes before the trainee's own time is up. */
+  closesFirst: z.boolean(),
+  /** While the clock stands: why, since when, and until when at the most. */
+  paused: z.strictObject({ reason: z.string(), since: moment, until: moment.nullable() }).nullable(),
+  breakLeftMs: z.number(),
+  /** The section under way; null when all are closed. */
+  section: z.string().nullable(),
+  sections: z.array(z.strictObject({ id: z.string(), closed: z.enum(['left', 'time-up']).nullable(), leftMs: z.number().nullable(), deadline: moment.nullable() })),
+})
+export type PaceView = z.infer<typeof paceView>
+
+export const messageView = z.strictObject({
+  id: z.string(),
+  from: z.enum(['trainee', 'room']),
+  name: z.string(),
+  text: z.string(),
+  reference: z.string(),
+  at: moment,
+})
+export type MessageView = z.infer<typeof messageView>
 
 export const sittingView = z.strictObject({
   id: z.string(),
@@ -61,23 +90,42 @@ export const sittingView = z.strictObject({
     title: z.string(),
     minutes: z.number(),
     afterTries: z.enum(['set-right', 'leave']),
-    allowed: z.array(z.string()),
     instructions: z.array(z.string()),
+    answers: z.enum(['checked', 'settled']),
+    unsettle: z.boolean(),
+    moveOn: z.boolean(),
+    allowed: z.array(z.string()),
   }),
+  rules: z.strictObject({ resume: z.boolean(), secondWindow: z.boolean(), handInFrom: moment.nullable(), sign: z.boolean(), contact: z.string(), room: z.string() }),
+  support: z.strictObject({ textSize: adjustments.shape.textSize.unwrap(), theme: adjustments.shape.theme.unwrap(), readAloud: z.boolean(), readingRuler: z.boolean() }),
   now: moment,
   startedAt: moment,
   deadline: moment,
-  /** Whole allowance in ms, with factor and extensions: what the tempo rail spreads the tasks over. */
-  allowanceMs: z.number(),
+  pace: paceView,
   endedAt: moment.optional(),
   how: howEnded.optional(),
   current: z.string().nullable(),
-  sections: z.array(z.strictObject({ id: z.string(), title: z.string(), tasks: z.array(z.string()) })),
+  /** The page whose work counts; null when any page's does. */
+  seat: z.string().nullable(),
+  notes: z.string(),
+  messages: z.array(messageView),
+  sections: z.array(z.strictObject({
+    id: z.string(),
+    title: z.string(),
+    tasks: z.array(z.string()),
+    movement: z.enum(['free', 'one-way']),
+    ownTime: z.boolean(),
+    perPage: z.int(),
+    tray: z.array(trayItem),
+  })),
   tasks: z.array(taskView),
 })
 export type SittingView = z.infer<typeof sittingView>
 
-export const eventsRequest = z.strictObject({ events: z.array(clientEvent).min(1).max(100) })
+/** `seat` names the page that sends; a page that another has taken over from is refused. */
+export const eventsRequest = z.strictObject({ events: z.array(clientEvent).min(1).max(100), seat: z.string().max(64).optional() })
+
+export const seatRequest = z.strictObject({ seat: z.string().regex(/^[A-Za-z0-9_-]{8,64}$/), device: z.string().max(120).default('') })
 
 export const verdict = told.extend({
   stepId: z.string(),
@@ -101,6 +149,7 @@ export const eventsResponse = z.strictObject({
   outcomes: z.array(eventOutcome),
   now: moment,
   deadline: moment,
+  pace: paceView,
   /** The tasks that these events touched, as they now stand on the server. */
   tasks: z.array(taskProgressView),
 })
@@ -112,7 +161,19 @@ export const endedView = z.strictObject({
   how: howEnded,
   endedAt: moment,
   now: moment,
-  /** Events in the log, for the receipt. */
+  /** Events in the log up to the end, for the receipt. */
   events: z.int(),
+  /** SHA-256 of those events, in hexadecimal. */
+  digest: z.string(),
 })
+/** What the server tells an open page without being asked. */
+export const sittingNotice = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('pace'), now: moment, pace: paceView, seat: z.string().nullable() }),
+  z.strictObject({ kind: z.literal('message'), message: messageView }),
+  z.strictObject({ kind: z.literal('ended'), how: howEnded }),
+])
+export type SittingNotice = z.infer<typeof sittingNotice>
+
+export const submitRequest = z.strictObject({ signedAs: z.string().trim().max(120).optional(), leaving: z.boolean().optional() })
+
 export type EndedView = z.infer<typeof endedView>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { systemCheckReport } from '../assignment/system-check'
 
 export const role = z.enum(['trainee', 'trainer', 'invigilator', 'administrator'])
 
@@ -10,7 +11,13 @@ export const signInRequest = z.strictObject({
   password: z.string().min(1, 'Enter your password.').max(200),
 })
 
-export const startRequest = z.strictObject({ accessCode: z.string().max(40).optional() })
+export const startRequest = z.strictObject({
+  accessCode: z.string().max(40).optional(),
+  accepted: z.boolean().optional(),
+  details: z.record(z.string().max(60), z.string().max(200)).optional(),
+  systemCheck: systemCheckReport.optional(),
+})
+export type StartRequest = z.infer<typeof startRequest>
 
 export const assignmentView = z.strictObject({
   id: z.string(),
@@ -19,41 +26,80 @@ export const assignmentView = z.strictObject({
   trade: z.string(),
   kind: z.enum(['exam', 'mock', 'practice']),
   state: z.enum(['under-way', 'open', 'coming', 'finished']),
+  course: z.string().nullable(),
+  room: z.string(),
   opensAt: z.string().nullable(),
+  dueAt: z.string().nullable(),
   closesAt: z.string().nullable(),
+  late: z.boolean(),
+  optional: z.boolean(),
   minutes: z.number(),
   tasks: z.int(),
   points: z.number(),
   sittingsAllowed: z.int(),
   sittingsUsed: z.int(),
   bestScore: z.number().nullable(),
+  /** The score that counts, after what lateness takes off; null while results are held. */
+  countingScore: z.number().nullable(),
+  /** Why it can't be opened now, in words; null if it can. */
+  closedBecause: z.string().nullable(),
   /** The sitting under way, if there is one. */
   running: z.strictObject({ sittingId: z.string(), deadline: z.string() }).nullable(),
   /** The newest sitting that has ended, if there is one. */
-  latest: z.strictObject({ sittingId: z.string(), endedAt: z.string(), score: z.number().nullable() }).nullable(),
+  latest: z.strictObject({ sittingId: z.string(), endedAt: z.string(), score: z.number().nullable(), shown: z.boolean() }).nullable(),
   now: z.string(),
 })
 export type AssignmentView = z.infer<typeof assignmentView>
+
+/** What is asked of the trainee before the start, and how far they are with it. */
+export const gatesView = z.strictObject({
+  finishFirst: z.string().nullable(),
+  readingLeftMs: z.number().nullable(),
+  admission: z.enum(['waiting', 'admitted', 'not-asked']).nullable(),
+  code: z.enum(['needed', 'from-invigilator', 'entered']).nullable(),
+  conditions: z.array(z.string()),
+  details: z.array(z.strictObject({ id: z.string(), label: z.string(), required: z.boolean() })),
+  systemCheck: z.boolean(),
+  microphone: z.boolean(),
+})
+export type GatesView = z.infer<typeof gatesView>
 
 export const coverView = assignmentView.extend({
   about: z.string(),
   instructions: z.array(z.string()),
   allowed: z.array(z.string()),
+  tray: z.array(z.string()),
+  secondWindow: z.boolean(),
   steps: z.int(),
   tries: z.strictObject({ fewest: z.int(), most: z.int() }),
   tryWeights: z.array(z.number()),
   partial: z.boolean(),
   afterTries: z.enum(['set-right', 'leave']),
   checkTells: z.enum(['none', 'which', 'why']),
-  resultsAtEnd: z.boolean(),
-  answersShown: z.boolean(),
+  answers: z.enum(['checked', 'settled']),
+  unsettle: z.boolean(),
+  counts: z.enum(['best', 'last', 'first', 'average']),
+  latePercent: z.number(),
+  resume: z.boolean(),
+  handInFromMinute: z.int(),
+  sign: z.boolean(),
+  contact: z.string(),
+  unit: z.string(),
+  evidence: z.strictObject({ minutes: z.int(), files: z.int(), megabytes: z.int() }).nullable(),
+  results: z.strictObject({ when: z.enum(['at-end', 'on-date', 'after-release']), at: z.string().nullable(), answers: z.boolean() }),
   allowanceMinutes: z.number(),
+  /** The trainee's own adjustments, in words. */
+  adjustments: z.array(z.string()),
+  gates: gatesView,
   /** When a sitting started now would end. */
   wouldEndAt: z.string(),
   cutShort: z.boolean(),
-  sections: z.array(z.strictObject({ title: z.string(), tasks: z.array(z.strictObject({ title: z.string(), minutes: z.number(), steps: z.int(), points: z.number() })) })),
-  /** Why a sitting can't be started now, in words; null if it can. */
-  closedBecause: z.string().nullable(),
+  sections: z.array(z.strictObject({
+    title: z.string(), minutes: z.number().nullable(), movement: z.enum(['free', 'one-way']), shuffled: z.boolean(),
+    /** How many of the tasks each sitting draws; null for all. */
+    draw: z.int().nullable(),
+    tasks: z.array(z.strictObject({ title: z.string(), minutes: z.number(), steps: z.int(), points: z.number() })),
+  })),
 })
 export type CoverView = z.infer<typeof coverView>
 
@@ -66,5 +112,11 @@ export const pastSittingView = z.strictObject({
   how: z.string(),
   score: z.number().nullable(),
   outOf: z.number(),
+  shown: z.boolean(),
 })
 export type PastSittingView = z.infer<typeof pastSittingView>
+
+export const courseView = z.strictObject({ id: z.string(), title: z.string(), about: z.string(), trial: z.boolean(), papers: z.int() })
+export type CourseView = z.infer<typeof courseView>
+
+export const joinRequest = z.strictObject({ code: z.string().trim().min(1, 'Enter the invitation code.').max(40) })

@@ -66,7 +66,7 @@ async function readYaml(file: string, folders: readonly string[]): Promise<unkno
   const text = await readFile(file, 'utf8').catch(() => {
     throw new ContentError(`There is no content file ${file}.`)
   })
-  return include(parse(text), folders)
+  return include(parse(text, { merge: true }), folders)
 }
 
 async function include(value: unknown, folders: readonly string[]): Promise<unknown> {

@@ -1,50 +1,129 @@
+import { assignmentSettings } from '../../core/assignment/settings'
+import type { AssignmentSettings } from '../../core/assignment/settings'
 import type { Database } from './connection'
 
+/** A paper given to people, with everything that was decided about it. */
 export interface Assignment {
   id: string
   paperId: string
   paperVersion: number
-  opensAt: string | null
+  settings: AssignmentSettings
+  courseId: string | null
+  releasedAt: string | null
+  givenBy: string | null
+}
+
+/** One person's part of an assignment: what was granted to them and how far they are before the start. */
+export interface Share {
+  assignmentId: string
+  personId: string
+  extraSittings: number
   closesAt: string | null
-  sittingsAllowed: number
+  readingAt: string | null
+  waitingAt: string | null
+  admittedAt: string | null
+  codeAt: string | null
+}
+
+export interface Given {
+  assignment: Assignment
+  share: Share
 }
 
 interface Row {
   id: string
   paper_id: string
   paper_version: number
-  opens_at: string | null
+  settings: string
+  course_id: string | null
+  released_at: string | null
+  given_at: string | null
+  given_by: string | null
+}
+
+interface ShareRow {
+  assignment_id: string
+  person_id: string
+  extra_sittings: number
   closes_at: string | null
-  sittings_allowed: number
+  reading_at: string | null
+  waiting_at: string | null
+  admitted_at: string | null
+  code_at: string | null
+  withdrawn_at: string | null
 }
 
 const fromRow = (row: Row): Assignment => ({
-  id: row.id, paperId: row.paper_id, paperVersion: row.paper_version,
-  opensAt: row.opens_at, closesAt: row.closes_at, sittingsAllowed: row.sittings_allowed,
+  id: row.id, paperId: row.paper_id, paperVersion: row.paper_version, settings: assignmentSettings.parse(JSON.parse(row.settings)),
+  courseId: row.course_id, releasedAt: row.released_at, givenBy: row.given_by,
 })
 
-/** Papers given to people, with their windows. */
+const shareFromRow = (row: ShareRow): Share => ({
+  assignmentId: row.assignment_id, personId: row.person_id, extraSittings: row.extra_sittings, closesAt: row.closes_at,
+  readingAt: row.reading_at, waitingAt: row.waiting_at, admittedAt: row.admitted_at, codeAt: row.code_at,
+})
+
+const columns: Record<Exclude<keyof Share, 'assignmentId' | 'personId'>, keyof ShareRow> = {
+  extraSittings: 'extra_sittings', closesAt: 'closes_at', readingAt: 'reading_at', waitingAt: 'waiting_at', admittedAt: 'admitted_at', codeAt: 'code_at',
+}
+
+/** Papers given to people. */
 export function assignmentsIn(db: Database) {
-  const of = (personId: string) => db<Row>('assignments')
-    .join('assigned_people', 'assigned_people.assignment_id', 'assignments.id')
-    .where('assigned_people.person_id', personId)
-    .select('assignments.*')
+  const shares = () => db<ShareRow>('assigned_people').whereNull('withdrawn_at')
+
+  async function withAssignments(rows: ShareRow[]): Promise<Given[]> {
+    const found = new Map((await db<Row>('assignments').whereIn('id', [...new Set(rows.map(row => row.assignment_id))])).map(row => [row.id, fromRow(row)]))
+    return rows.flatMap((row) => {
+      const assignment = found.get(row.assignment_id)
+      return assignment ? [{ assignment, share: shareFromRow(row) }] : []
+    })
+  }
+
   return {
-    async of(personId: string): Promise<Assignment[]> {
-      const rows: Row[] = await of(personId)
-      return rows.map(fromRow)
+    async all(): Promise<Assignment[]> {
+      return (await db<Row>('assignments').orderBy('given_at', 'desc').orderBy('id')).map(fromRow)
     },
-    /** Only if it was given to this person. */
-    async find(id: string, personId: string): Promise<Assignment | undefined> {
-      const [row]: Row[] = await of(personId).andWhere('assignments.id', id)
+    async byId(id: string): Promise<Assignment | undefined> {
+      const row = await db<Row>('assignments').where({ id }).first()
       return row && fromRow(row)
     },
-    async give(assignment: Assignment, personIds: readonly string[]): Promise<void> {
-      const { id, paperId, paperVersion, opensAt, closesAt, sittingsAllowed } = assignment
+    async of(personId: string): Promise<Given[]> {
+      return withAssignments(await shares().where({ person_id: personId }))
+    },
+    /** Only if it was given to this person. */
+    async find(id: string, personId: string): Promise<Given | undefined> {
+      const [given] = await withAssignments(await shares().where({ assignment_id: id, person_id: personId }))
+      return given
+    },
+    async sharesOf(ids: readonly string[]): Promise<Share[]> {
+      return (await shares().whereIn('assignment_id', [...ids])).map(shareFromRow)
+    },
+    async give(assignment: Assignment, personIds: readonly string[], at: string): Promise<void> {
+      const { id, paperId, paperVersion, settings, courseId, releasedAt, givenBy } = assignment
       await db.transaction(async (trx) => {
-        await trx<Row>('assignments').insert({ id, paper_id: paperId, paper_version: paperVersion, opens_at: opensAt, closes_at: closesAt, sittings_allowed: sittingsAllowed })
+        await trx<Row>('assignments').insert({
+          id, paper_id: paperId, paper_version: paperVersion, settings: JSON.stringify(settings), course_id: courseId, released_at: releasedAt, given_at: at, given_by: givenBy,
+        })
         await trx.batchInsert('assigned_people', personIds.map(person => ({ assignment_id: id, person_id: person })), 100)
       })
+    },
+    /** Gives it to more people; who has it already keeps what they have. */
+    async giveTo(id: string, personIds: readonly string[]): Promise<void> {
+      if (personIds.length === 0) return
+      await db('assigned_people').insert(personIds.map(person => ({ assignment_id: id, person_id: person, withdrawn_at: null }))).onConflict(['assignment_id', 'person_id']).merge(['withdrawn_at'])
+    },
+    async withdraw(ids: readonly string[], personId: string, at: string): Promise<void> {
+      await db<ShareRow>('assigned_people').whereIn('assignment_id', [...ids]).andWhere({ person_id: personId }).update({ withdrawn_at: at })
+    },
+    async change(id: string, settings: AssignmentSettings): Promise<void> {
+      await db<Row>('assignments').where({ id }).update({ settings: JSON.stringify(settings) })
+    },
+    async release(id: string, at: string): Promise<void> {
+      await db<Row>('assignments').where({ id }).update({ released_at: at })
+    },
+    async changeShare(assignmentId: string, personIds: readonly string[], change: Partial<Omit<Share, 'assignmentId' | 'personId'>>): Promise<void> {
+      const update = Object.fromEntries(Object.entries(change).map(([name, value]) => [columns[name as keyof typeof columns], value]))
+      await db<ShareRow>('assigned_people').where({ assignment_id: assignmentId }).whereIn('person_id', [...personIds]).update(update)
     },
   }
 }

@@ -18,6 +18,11 @@ export function papersIn(db: Database) {
       const row = await db<Row>('papers').where({ id, version }).first()
       return row && paper.parse(JSON.parse(row.document))
     },
+    /** The newest version of every paper, by title. */
+    async newest(): Promise<{ id: string, version: number, title: string }[]> {
+      const rows = await db<Row>('papers').orderBy('version').select('id', 'version', 'title')
+      return [...new Map(rows.map(row => [row.id, row])).values()].sort((a, b) => a.title.localeCompare(b.title, 'en-GB'))
+    },
     async publish(published: Paper): Promise<void> {
       const { id, version, title } = published
       await db<Row>('papers').insert({ id, version, title, document: JSON.stringify(published) }).onConflict(['id', 'version']).ignore()

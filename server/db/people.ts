@@ -1,9 +1,10 @@
-import type { Database } from './connection'
+import { adjustments, noAdjustments } from '../../core/assignment/adjustments'
+import type { Adjustments } from '../../core/assignment/adjustments'
 import type { PersonView } from '../../core/wire/work'
+import type { Database } from './connection'
 
 export interface Person extends PersonView {
   passwordHash: string
-  timeFactor: number
   about: string
 }
 
@@ -13,14 +14,10 @@ interface Row {
   email: string
   role: PersonView['role']
   password_hash: string
-  time_factor: number
   about: string
 }
 
-const fromRow = (row: Row): Person => ({
-  id: row.id, name: row.name, email: row.email, role: row.role, about: row.about,
-  passwordHash: row.password_hash, timeFactor: row.time_factor,
-})
+const fromRow = ({ password_hash: passwordHash, ...row }: Row): Person => ({ ...row, passwordHash })
 
 /** People, by id or by sign-in address. */
 export function peopleIn(db: Database) {
@@ -33,12 +30,34 @@ export function peopleIn(db: Database) {
       const row = await db<Row>('people').where({ id }).first()
       return row && fromRow(row)
     },
+    async byIds(ids: readonly string[]): Promise<Map<string, Person>> {
+      return new Map((await db<Row>('people').whereIn('id', [...new Set(ids)])).map(row => [row.id, fromRow(row)]))
+    },
     async all(): Promise<Person[]> {
       return (await db<Row>('people').orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ passwordHash, timeFactor, ...rest }) => ({ ...rest, password_hash: passwordHash, time_factor: timeFactor }))
+      const rows = people.map(({ id, name, email, role, about, passwordHash }): Row => ({ id, name, email, role, about, password_hash: passwordHash }))
       await db.batchInsert('people', rows, 50)
+    },
+  }
+}
+
+interface AdjustmentsRow { person_id: string, document: string }
+
+/** What is set up for single people. Who has no row has no adjustments. */
+export function adjustmentsIn(db: Database) {
+  const read = (row: AdjustmentsRow): Adjustments => adjustments.parse(JSON.parse(row.document))
+  return {
+    async of(personId: string): Promise<Adjustments> {
+      const row = await db<AdjustmentsRow>('adjustments').where({ person_id: personId }).first()
+      return row ? read(row) : noAdjustments
+    },
+    async all(): Promise<Map<string, Adjustments>> {
+      return new Map((await db<AdjustmentsRow>('adjustments')).map(row => [row.person_id, read(row)]))
+    },
+    async put(personId: string, document: Adjustments): Promise<void> {
+      await db('adjustments').insert({ person_id: personId, document: JSON.stringify(document) }).onConflict('person_id').merge()
     },
   }
 }

@@ -16,6 +16,21 @@ export interface Sitting {
   how: HowEnded | null
   score: number | null
   outOf: number
+  signedAs: string | null
+  credit: 'claimed' | 'declined' | null
+  /** SHA-256 of the log up to the end, in hexadecimal, and how many events that is. */
+  digest: string | null
+  digestEvents: number | null
+}
+
+export interface Ending {
+  endedAt: string
+  how: HowEnded
+  /** Null for a sitting that was voided. */
+  score: number | null
+  signedAs: string | null
+  digest: string
+  evidence: readonly JudgedCriterion[]
 }
 
 export type EventStatus = 'accepted' | 'refused' | 'late'
@@ -50,6 +65,10 @@ interface SittingRow {
   how_ended: HowEnded | null
   score_hundredths: number | null
   out_of_hundredths: number
+  signed_as: string | null
+  credit: 'claimed' | 'declined' | null
+  digest: string | null
+  digest_events: number | null
 }
 
 interface EventRow {
@@ -67,6 +86,7 @@ const fromRow = (row: SittingRow): Sitting => ({
   id: row.id, assignmentId: row.assignment_id, personId: row.person_id, paperId: row.paper_id, paperVersion: row.paper_version,
   number: row.number, state: row.state, startedAt: row.started_at, deadlineAt: row.deadline_at, endedAt: row.ended_at,
   how: row.how_ended, score: row.score_hundredths, outOf: row.out_of_hundredths,
+  signedAs: row.signed_as, credit: row.credit, digest: row.digest, digestEvents: row.digest_events,
 })
 
 const eventToRow = (sittingId: string, { seq, clientId, status, body, clientAt, serverAt }: StoredEvent): EventRow => {
@@ -93,6 +113,23 @@ export function sittingsIn(db: Database) {
     async on(assignmentId: string, personId: string): Promise<Sitting[]> {
       return (await db<SittingRow>('sittings').where({ assignment_id: assignmentId, person_id: personId }).orderBy('number')).map(fromRow)
     },
+    async onAll(assignmentIds: readonly string[]): Promise<Sitting[]> {
+      return (await db<SittingRow>('sittings').whereIn('assignment_id', [...assignmentIds]).orderBy('number')).map(fromRow)
+    },
+    async first(id: string): Promise<StoredEvent | undefined> {
+      const row = await db<EventRow>('sitting_events').where({ sitting_id: id, seq: 1 }).first()
+      return row && eventFromRow(row)
+    },
+    /** The newest moment on record: of the start or the end of any sitting, or of an event of one that runs. */
+    async newestMoment(): Promise<string | undefined> {
+      const running = db<SittingRow>('sittings').where({ state: 'running' }).select('id')
+      const newest = await Promise.all([
+        db<SittingRow>('sittings').max({ newest: 'started_at' }).first(),
+        db<SittingRow>('sittings').max({ newest: 'ended_at' }).first(),
+        db<EventRow>('sitting_events').whereIn('sitting_id', running).max({ newest: 'server_at' }).first(),
+      ]) as ({ newest: string | null } | undefined)[]
+      return newest.flatMap(row => row?.newest ?? []).sort().at(-1)
+    },
     /** Running sittings whose deadline was before `moment`. */
     async expiredBefore(moment: string): Promise<Sitting[]> {
       return (await db<SittingRow>('sittings').where({ state: 'running' }).andWhere('deadline_at', '<', moment).orderBy('deadline_at')).map(fromRow)
@@ -102,7 +139,7 @@ export function sittingsIn(db: Database) {
         await trx<SittingRow>('sittings').insert({
           id: sitting.id, assignment_id: sitting.assignmentId, person_id: sitting.personId, paper_id: sitting.paperId, paper_version: sitting.paperVersion,
           number: sitting.number, state: sitting.state, started_at: sitting.startedAt, deadline_at: sitting.deadlineAt,
-          ended_at: null, how_ended: null, score_hundredths: null, out_of_hundredths: sitting.outOf,
+          ended_at: null, how_ended: null, score_hundredths: null, out_of_hundredths: sitting.outOf, signed_as: null, credit: null, digest: null, digest_events: null,
         })
         await trx<EventRow>('sitting_events').insert(eventToRow(sitting.id, first))
       })
@@ -127,16 +164,31 @@ export function sittingsIn(db: Database) {
         rows.flatMap(row => [row.sitting_id, row.seq, row.client_id, row.kind, row.payload, row.status, row.client_at, row.server_at]),
       )
     },
-    async end(id: string, last: StoredEvent, endedAt: string, how: HowEnded, score: number, personId: string, evidence: readonly JudgedCriterion[]): Promise<void> {
+    async moveDeadline(id: string, deadlineAt: string): Promise<void> {
+      await db<SittingRow>('sittings').where({ id }).update({ deadline_at: deadlineAt })
+    },
+    /** The last event, the ending and its evidence: one transaction. */
+    async end(id: string, last: StoredEvent, personId: string, { endedAt, how, score, signedAs, digest, evidence }: Ending): Promise<void> {
       await db.transaction(async (trx) => {
         await trx<EventRow>('sitting_events').insert(eventToRow(id, last))
-        await trx<SittingRow>('sittings').where({ id }).update({ state: 'ended', ended_at: endedAt, how_ended: how, score_hundredths: score })
+        await trx<SittingRow>('sittings').where({ id }).update({ state: 'ended', ended_at: endedAt, how_ended: how, score_hundredths: score, signed_as: signedAs, digest, digest_events: last.seq })
         const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, faults, at }) => ({
           sitting_id: sittingId, task_id: taskId, step_id: stepId, criterion_id: criterionId, person_id: personId,
           skills: JSON.stringify(skills), points, out_of: outOf, faults: JSON.stringify(faults), at,
         }))
         await trx.batchInsert('evidence', rows, 50)
       })
+    },
+    /** Opens an ended sitting again: its evidence goes, its log stays. */
+    async reopen(id: string, event: StoredEvent, deadlineAt: string): Promise<void> {
+      await db.transaction(async (trx) => {
+        await trx<EventRow>('sitting_events').insert(eventToRow(id, event))
+        await trx<SittingRow>('sittings').where({ id }).update({ state: 'running', deadline_at: deadlineAt, ended_at: null, how_ended: null, score_hundredths: null, signed_as: null, credit: null, digest: null, digest_events: null })
+        await trx('evidence').where({ sitting_id: id }).delete()
+      })
+    },
+    async credit(id: string, credit: 'claimed' | 'declined'): Promise<void> {
+      await db<SittingRow>('sittings').where({ id }).update({ credit })
     },
     async snapshot(id: string): Promise<Snapshot | undefined> {
       const row = await db<{ sitting_id: string, seq: number, made_by: string, document: string }>('sitting_snapshots').where({ sitting_id: id }).first()

@@ -1,8 +1,10 @@
-import { defineEventHandler, getHeader, getMethod, getRequestIP, getRequestURL, readRawBody, setResponseHeader, setResponseStatus, useSession } from 'h3'
+import { createEventStream, defineEventHandler, getHeader, getMethod, getRequestIP, getRequestURL, readRawBody, setResponseHeader, setResponseHeaders, setResponseStatus, useSession } from 'h3'
 import type { H3Event, SessionConfig } from 'h3'
 import type { z } from 'zod'
 import type { Person } from '../db/people'
 import type { Services } from '../services'
+import { allowed } from '../services/permissions'
+import type { Action } from '../services/permissions'
 import { Problem } from '../services/problem'
 import { log, running } from './running'
 import { cookieSecret } from './settings'
@@ -14,6 +16,8 @@ export interface Call {
   services: Services
   /** Who is signed in; throws a Problem with 401 if nobody is. */
   person(): Promise<Person>
+  /** Who is signed in, if they may do this; throws a Problem with 401 or 403. */
+  staff(action: Action): Promise<Person>
   /** The JSON body, read by a schema; throws a Problem with 400, 413, 415 or 422. */
   body<Schema extends z.ZodType>(schema: Schema): Promise<z.infer<Schema>>
   /** A parameter of the route. */
@@ -31,6 +35,20 @@ export function sessionOf(event: H3Event) {
   return useSession<{ signInId?: string }>(event, config)
 }
 
+async function callOf(event: H3Event): Promise<Call> {
+  const { services } = await running()
+  const person = async (): Promise<Person> => services.auth.personOf((await sessionOf(event)).data.signInId)
+  return {
+    event,
+    services,
+    person,
+    staff: async action => allowed(await person(), action),
+    body: schema => readBodyAs(event, schema),
+    id: event.context.params?.id ?? '',
+    network: getRequestIP(event) ?? 'unknown',
+  }
+}
+
 /**
  * A handler of ours: `schema` says what goes out, and nothing else does, whatever the service gives.
  * Expected failures become `{ error: { code, message, fields? } }` with their status.
@@ -39,21 +57,62 @@ export function answer<Schema extends z.ZodType>(schema: Schema, work: (call: Ca
   return defineEventHandler(async (event) => {
     try {
       refuseForeign(event)
-      const { services } = await running()
-      const call: Call = {
-        event,
-        services,
-        person: async () => services.auth.personOf((await sessionOf(event)).data.signInId),
-        body: schema => readBodyAs(event, schema),
-        id: event.context.params?.id ?? '',
-        network: getRequestIP(event) ?? 'unknown',
-      }
+      const call = await callOf(event)
       return schema.parse(await work(call))
     }
     catch (error) {
       return answerProblem(event, error)
     }
   })
+}
+
+/** A handler that answers with a file instead of JSON; failures are answered like any other. */
+export function answerFile(work: (call: Call) => Promise<{ type: string, name: string, content: string | Buffer, inline?: boolean }>) {
+  return defineEventHandler(async (event) => {
+    try {
+      const { type, name, content, inline } = await work(await callOf(event))
+      setResponseHeaders(event, { 'Content-Type': type, 'Content-Disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`, 'Cache-Control': 'no-store' })
+      return content
+    }
+    catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+}
+
+/** How often a stream says that it is still there, so that nothing on the way closes it. */
+const HEARTBEAT_MS = 15_000
+
+/**
+ * A stream of server-sent events (WHATWG HTML, section 9.2): `follow` gets a function that tells and gives
+ * back one that stops.
+ */
+export function answerStream<Schema extends z.ZodType>(schema: Schema, follow: (call: Call, tell: (value: z.input<Schema>) => void) => Promise<() => void>) {
+  return defineEventHandler(async (event) => {
+    try {
+      const stream = createEventStream(event)
+      const stop = await follow(await callOf(event), value => void stream.push(JSON.stringify(schema.parse(value))).catch(() => undefined))
+      const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => undefined), HEARTBEAT_MS)
+      stream.onClosed(async () => {
+        clearInterval(beat)
+        stop()
+        await stream.close()
+      })
+      void stream.push({ event: 'beat', data: '' })
+      return await stream.send()
+    }
+    catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+}
+
+/** The body as bytes, up to a limit; throws a Problem with 413. */
+export async function readBytes(event: H3Event, largest: number): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > largest) throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
+  const content = await readRawBody(event, false) ?? Buffer.alloc(0)
+  if (content.length > largest) throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
+  return content
 }
 
 /** Answers a failure: a Problem in its own words, anything else as a 500 that tells nothing and is logged. */

@@ -18,7 +18,7 @@ beforeEach(async () => {
   time = Date.UTC(2026, 10, 24, 12)
   let ids = 0
   auth = authService({ db, now: () => new Date(time).toISOString(), newId: () => `id-${ids += 1}`, log: { info: () => undefined, warn: () => undefined, error: () => undefined } })
-  await peopleIn(db).add([{ id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', timeFactor: 1, passwordHash: await hashPassword('slipway-64') }])
+  await peopleIn(db).add([{ id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', passwordHash: await hashPassword('slipway-64') }])
 })
 afterEach(async () => {
   await db.destroy()

@@ -1,15 +1,17 @@
-import { momentOf, readDemo } from '../content/demo'
+import { demoSettings, momentOf, readDemo } from '../content/demo'
 import type { Demo, DemoSitting } from '../content/demo'
 import { playOf } from '../content/play'
 import { proveContent, readContent, ContentError } from '../content/read'
 import type { Content } from '../content/read'
+import type { Paper } from '../../core/paper/schema'
 import { assignmentsIn } from '../db/assignments'
+import type { Assignment } from '../db/assignments'
+import { cohortsIn, coursesIn } from '../db/groups'
 import { papersIn, skillTreesIn } from '../db/papers'
-import { peopleIn } from '../db/people'
+import { adjustmentsIn, peopleIn } from '../db/people'
 import type { Context } from './context'
 import { hashPassword } from './password'
-import { planService } from './plans'
-import { sittingService } from './sittings'
+import { servicesOf } from '.'
 
 /** Reads, proves and publishes the papers and skills of the content folders. Content that fails its proof is not published. */
 export async function publishContent({ db, log }: Context, folders: readonly string[]): Promise<Content> {
@@ -27,44 +29,61 @@ export async function loadDemo(context: Context, folders: readonly string[], pas
   const people = peopleIn(context.db)
   if ((await people.all()).length > 0) return
   const { papers } = await publishContent(context, folders)
-  const versions = new Map(papers.map(paper => [paper.id, paper.version]))
-  for (const folder of folders) await loadFolder(context, await readDemo(folder), versions, password)
+  const byId = new Map(papers.map(paper => [paper.id, paper]))
+  for (const folder of folders) await loadFolder(context, await readDemo(folder), byId, password)
   context.log.info({}, 'demo loaded')
 }
 
 /** Who can sign in to the demo, and what there is to see behind each. */
 export async function demoPeople({ db }: Context): Promise<{ name: string, email: string, about: string }[]> {
-  return (await peopleIn(db).all()).map(({ name, email, about }) => ({ name, email, about }))
+  return (await peopleIn(db).all()).filter(({ about }) => about !== '').map(({ name, email, about }) => ({ name, email, about }))
 }
 
-async function loadFolder(context: Context, demo: Demo, versions: ReadonlyMap<string, number>, password: string): Promise<void> {
+async function loadFolder(context: Context, demo: Demo, papers: ReadonlyMap<string, Paper>, password: string): Promise<void> {
   const { db } = context
   const people = peopleIn(db)
-  const hashed = await Promise.all(demo.people.map(async person => ({ ...person, passwordHash: await hashPassword(password) })))
-  await people.add(hashed)
+  // One hash for all: everyone has the demo's password, and forty salts would take seconds for nothing.
+  const passwordHash = await hashPassword(password)
+  await people.add(demo.people.map(({ id, name, email, role, about }) => ({ id, name, email, role, about, passwordHash })))
+  for (const { id, adjustments } of demo.people) if (adjustments) await adjustmentsIn(db).put(id, adjustments)
+  for (const { people: members, ...cohort } of demo.groups.cohorts) await cohortsIn(db).add(cohort, members)
+  for (const course of demo.groups.courses) await coursesIn(db).add(course)
   const everyone = (await people.all()).filter(person => person.role === 'trainee').map(person => person.id)
   const at = context.now()
-  for (const { id, paper, to, sittingsAllowed, opens, closes } of demo.assignments) {
-    const paperVersion = versions.get(paper)
-    if (paperVersion === undefined) throw new ContentError(`The demo assigns the paper ${paper}, which doesn't exist.`)
-    const window = { opensAt: opens ? momentOf(opens, at) : null, closesAt: closes ? momentOf(closes, at) : null }
-    await assignmentsIn(db).give({ id, paperId: paper, paperVersion, sittingsAllowed, ...window }, to === 'everyone' ? everyone : to)
+  for (const given of demo.assignments) {
+    const paper = papers.get(given.paper)
+    if (!paper) throw new ContentError(`The demo assigns the paper ${given.paper}, which doesn't exist.`)
+    const named = given.to === 'course' ? [] : given.to === 'everyone' ? everyone : given.to
+    const members = (await cohortsIn(db).members(named)).map(({ personId }) => personId)
+    const to = [...new Set([...named.filter(id => everyone.includes(id)), ...members])]
+    await assignmentsIn(db).give({ id: given.id, paperId: paper.id, paperVersion: paper.version, settings: demoSettings(given, paper, at), courseId: given.course ?? null, releasedAt: null, givenBy: null }, to, at)
   }
   for (const played of demo.sittings) await play(context, played, at)
 }
 
-/** Plays an earlier sitting with a clock of its own. */
+/** What a played trainee brings to the gates. */
+function throughGates({ settings }: Assignment) {
+  return {
+    accepted: true,
+    details: Object.fromEntries(settings.details.map(({ id }, index) => [id, String(index + 1)])),
+    ...(settings.systemCheck ? { systemCheck: { passed: true, storage: 'kept' as const, clockOffsetMs: 0, roundTripMs: 20, width: 1280, height: 800, microphone: 'not-needed' as const } } : {}),
+  }
+}
+
+/** Plays an earlier sitting with a clock of its own, to its end or until now. */
 async function play(context: Context, played: DemoSitting, today: string): Promise<void> {
-  let time = Date.parse(momentOf(played, today))
+  const underWay = played.minutesAgo !== undefined
+  let time = underWay ? Date.parse(today) - (played.minutesAgo ?? 0) * 60_000 : Date.parse(momentOf({ day: played.day, hour: played.hour, minute: 0 }, today))
   const then: Context = { ...context, now: () => new Date(time).toISOString(), log: { ...context.log, info: () => undefined } }
-  const plans = planService(then)
-  const sittings = sittingService(then, plans)
+  const { sittings, plans } = servicesOf(then)
   const person = await peopleIn(context.db).byId(played.person)
   if (!person) throw new ContentError(`The demo plays a sitting of ${played.person}, who doesn't exist.`)
-  const assignment = await assignmentsIn(context.db).find(played.assignment, person.id)
-  if (!assignment) throw new ContentError(`The demo plays ${played.assignment}, which ${played.person} was not given.`)
+  const given = await assignmentsIn(context.db).find(played.assignment, person.id)
+  if (!given) throw new ContentError(`The demo plays ${played.assignment}, which ${played.person} was not given.`)
+  const { assignment } = given
   const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-  const { view } = await sittings.start(person, assignment.id)
+  await assignmentsIn(context.db).changeShare(assignment.id, [person.id], { admittedAt: then.now(), codeAt: then.now(), readingAt: new Date(time - 3600_000).toISOString() })
+  const { view } = await sittings.start(person, assignment.id, throughGates(assignment))
   for (const { afterSeconds, event } of playOf(plan, played, context.newId)) {
     time += afterSeconds * 1000
     const { outcomes } = await sittings.record(person, view.id, [event])
@@ -72,5 +91,5 @@ async function play(context: Context, played: DemoSitting, today: string): Promi
     if (refused) throw new ContentError(`The demo sitting of ${played.person} on ${played.assignment} is refused: ${refused.refusal}`)
   }
   time += 20_000
-  await sittings.submit(person, view.id)
+  if (!underWay) await sittings.submit(person, view.id)
 }

@@ -1,5 +1,7 @@
 import { LRUCache } from 'lru-cache'
-import { advance, fold } from '../../core/sitting/fold'
+import { advance, fold, startOf } from '../../core/sitting/fold'
+import type { LoggedEvent } from '../../core/sitting/events'
+import { planFor } from '../../core/sitting/plan'
 import type { Plan } from '../../core/sitting/plan'
 import type { SittingState } from '../../core/sitting/progress'
 import { sittingsIn } from '../db/sittings'
@@ -23,9 +25,9 @@ export interface LiveSitting {
 const SNAPSHOT_EVERY = 400
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-1'
+const STATE_VERSION = 'state-2'
 
-export const logged = (event: StoredEvent) => ({ ...event.body, at: event.serverAt })
+export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })
 
 /** Sittings in memory, rebuilt from their logs on demand, and one at a time for each sitting. */
 export function liveSittings({ db, log }: Context, plans: PlanService, max = 1000) {
@@ -36,7 +38,10 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
   async function rebuild(id: string): Promise<LiveSitting | undefined> {
     const sitting = await sittings.find(id)
     if (!sitting) return undefined
-    const plan = await plans.find(sitting.paperId, sitting.paperVersion)
+    const first = await sittings.first(id)
+    if (!first) throw new RangeError(`The log of sitting ${id} is empty.`)
+    const base = await plans.find(sitting.paperId, sitting.paperVersion)
+    const plan = planFor(base, startOf([logged(first)]))
     const snapshot = await sittings.snapshot(id)
     const usable = snapshot?.madeBy === STATE_VERSION ? snapshot : undefined
     const events = await sittings.log(id, usable?.seq ?? 0)
@@ -44,7 +49,7 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
     // A snapshot was written by this same version from a state that is plain JSON.
     const state = usable
       ? counted.reduce((before, event) => advance(plan, before, event).state, JSON.parse(usable.document) as SittingState)
-      : fold(plan, counted)
+      : fold(base, counted)
     const known = new Map(await sittings.clientIds(id))
     return { sitting, plan, state, seq: Math.max(usable?.seq ?? 0, events.at(-1)?.seq ?? 0), known }
   }
@@ -79,6 +84,11 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
       }
     },
 
+    /** The sitting as it now stands, to be looked at only. */
+    async find(id: string): Promise<LiveSitting | undefined> {
+      return this.with(id, async one => one)
+    },
+
     took(one: LiveSitting, events: readonly StoredEvent[], state: SittingState): void {
       for (const event of events) one.known.set(event.clientId, event.seq)
       one.seq = events.at(-1)?.seq ?? one.seq
@@ -86,3 +96,4 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
     },
   }
 }
+export type LiveSittings = ReturnType<typeof liveSittings>

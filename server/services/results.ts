@@ -2,29 +2,39 @@ import { workedMs } from '../../core/sitting/clock'
 import type { CriterionResult } from '../../core/marking/result'
 import type { ResultView } from '../../core/wire/result'
 import type { PastSittingView } from '../../core/wire/work'
+import { assignmentsIn } from '../db/assignments'
+import { peopleIn } from '../db/people'
 import type { Person } from '../db/people'
 import { sittingsIn } from '../db/sittings'
 import type { Context } from './context'
 import type { PlanService } from './plans'
-import { Problem } from './problem'
+import { mayDo } from './permissions'
+import { notFound, Problem } from './problem'
+import { isReleased } from './release'
 import type { SittingService } from './sittings'
 
 /** What a trainee may see of an ended sitting. */
-export function resultService({ db }: Context, plans: PlanService, sittingService: SittingService) {
+export function resultService({ db, now }: Context, plans: PlanService, sittingService: SittingService) {
   const sittings = sittingsIn(db)
+  const assignments = assignmentsIn(db)
   return {
     async of(person: Person, sittingId: string): Promise<ResultView> {
       const { live, result } = await sittingService.marked(person, sittingId)
       const { sitting, plan, state } = live
       const { paper, rules } = plan
-      if (paper.release.results === 'held') throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
-      const answers = paper.release.answers
+      const assignment = await assignments.byId(sitting.assignmentId)
+      const sitter = await peopleIn(db).byId(sitting.personId)
+      if (!assignment || !sitter) throw notFound('sitting')
+      const marker = mayDo(person, 'mark')
+      if (sitting.how === 'voided' && !marker) throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
+      if (!marker && !isReleased(assignment, now())) throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
+      const answers = marker || assignment.settings.answers
       const endedAt = sitting.endedAt ?? sitting.deadlineAt
       return {
         sittingId,
         assignmentId: sitting.assignmentId,
         paperTitle: paper.title,
-        person: person.name,
+        person: sitter.name,
         number: sitting.number,
         startedAt: sitting.startedAt,
         endedAt,
@@ -50,10 +60,11 @@ export function resultService({ db }: Context, plans: PlanService, sittingServic
       const ended = (await sittings.of(person.id)).filter(sitting => sitting.state === 'ended')
       return Promise.all(ended.map(async (sitting) => {
         const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
-        const shown = paper.release.results === 'at-end' && sitting.score !== null
+        const assignment = await assignments.byId(sitting.assignmentId)
+        const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
         return {
           id: sitting.id, paperTitle: paper.title, number: sitting.number, startedAt: sitting.startedAt, endedAt: sitting.endedAt ?? sitting.deadlineAt,
-          how: sitting.how ?? 'time-up', score: shown && sitting.score !== null ? sitting.score / 100 : null, outOf: sitting.outOf / 100,
+          how: sitting.how ?? 'time-up', score: shown && sitting.score !== null ? sitting.score / 100 : null, outOf: sitting.outOf / 100, shown,
         }
       }))
     },

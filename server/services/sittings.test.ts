@@ -12,6 +12,7 @@ import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '.'
 import type { Context } from './context'
 import { loadDemo, publishContent } from './demo'
+import { givenPaper } from '../testing/given'
 
 const NOON = Date.UTC(2026, 10, 24, 12)
 const TASK = 'wages-worked-not-paid'
@@ -37,9 +38,9 @@ afterEach(async () => {
 
 async function oneTrainee(): Promise<void> {
   await publishContent(context, ['content'])
-  person = { id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', timeFactor: 1, passwordHash: '' }
+  person = { id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', passwordHash: '' }
   await peopleIn(db).add([person])
-  await assignmentsIn(db).give({ id: 'a', paperId: 'week-end-journals', paperVersion: 1, opensAt: null, closesAt: null, sittingsAllowed: 3 }, ['isla'])
+  await assignmentsIn(db).give(givenPaper('a', { sittingsAllowed: 3 }), ['isla'], context.now())
 }
 
 describe('a sitting on the server', () => {
@@ -93,7 +94,7 @@ describe('a sitting on the server', () => {
   })
 
   it('started late runs out when the assignment closes, and the cover says so before', async () => {
-    await assignmentsIn(db).give({ id: 'closing', paperId: 'week-end-journals', paperVersion: 1, opensAt: null, closesAt: new Date(NOON + 600_000).toISOString(), sittingsAllowed: 1 }, ['isla'])
+    await assignmentsIn(db).give(givenPaper('closing', { closesAt: new Date(NOON + 600_000).toISOString() }), ['isla'], context.now())
     const { work, sittings } = servicesOf(context)
     expect(await work.cover(person, 'closing')).toMatchObject({ cutShort: true, wouldEndAt: new Date(NOON + 600_000).toISOString() })
     expect((await sittings.start(person, 'closing')).view.deadline).toBe(new Date(NOON + 600_000).toISOString())

@@ -1,126 +1,114 @@
-import { allowanceMs, deadlineOf } from '../../core/sitting/clock'
-import type { ClientEvent, EventBody, HowEnded } from '../../core/sitting/events'
-import { advance, begin } from '../../core/sitting/fold'
-import { taskProgressViewOf, taskViewOf } from '../../core/sitting/view'
 import { resultOf } from '../../core/marking/result'
 import type { SittingResult } from '../../core/marking/result'
-import { evidenceFrom } from '../../core/skills/evidence'
-import type { EndedView, EventsResponse, SittingView } from '../../core/wire/sitting'
+import type { ClientEvent } from '../../core/sitting/events'
+import { taskProgressViewOf } from '../../core/sitting/view'
+import type { EndedView, EventsResponse, SittingNotice, SittingView } from '../../core/wire/sitting'
+import type { z } from 'zod'
+import type { StartRequest } from '../../core/wire/work'
+import type { submitRequest } from '../../core/wire/sitting'
 import { assignmentsIn } from '../db/assignments'
+import type { Assignment } from '../db/assignments'
+import { messagesIn } from '../db/messages'
+import { adjustmentsIn } from '../db/people'
 import type { Person } from '../db/people'
 import { sittingsIn } from '../db/sittings'
-import type { Sitting, StoredEvent } from '../db/sittings'
 import type { Context } from './context'
-import { liveSittings, logged } from './live-sittings'
-import type { LiveSitting } from './live-sittings'
-import type { PlanService } from './plans'
+import { deadlineAt } from './ending'
+import type { SittingWriter } from './ending'
+import type { LiveSitting, LiveSittings } from './live-sittings'
+import { about } from './notices'
+import type { NoticeBoard } from './notices'
+import { mayDo } from './permissions'
+import type { PresenceBook } from './presence'
 import { notFound, Problem } from './problem'
 import { LATE, record } from './recording'
-import { turns } from './turns'
-import { refuseStart, underWay } from './window'
+import { handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
+import type { StartingService } from './starting'
 
-/** Starting, working in and ending sittings. Time and verdicts are the server's alone. */
-export function sittingService(context: Context, plans: PlanService) {
-  const { db, now, newId, log } = context
+const plainName = (name: string): string => name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en-GB')
+
+interface Parts {
+  live: LiveSittings
+  writer: SittingWriter
+  starting: StartingService
+  notices: NoticeBoard
+  presence: PresenceBook
+}
+
+/** Working in and ending sittings. Time and verdicts are the server's alone. */
+export function sittingService({ db, now, log }: Context, { live, writer, starting, notices, presence }: Parts) {
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
-  const live = liveSittings(context, plans)
-  const inTurn = turns()
+  const messages = messagesIn(db)
 
   const own = (one: LiveSitting | undefined, person: Person): LiveSitting => {
     if (!one || one.sitting.personId !== person.id) throw notFound('sitting')
     return one
   }
 
-  function viewOf({ sitting, plan, state }: LiveSitting, at: string): SittingView {
-    const { id, title, minutes, allowed, instructions, sections } = plan.paper
-    return {
-      id: sitting.id,
-      state: sitting.state,
-      number: sitting.number,
-      paper: { id, title, minutes, allowed, instructions, afterTries: plan.rules.afterTries },
-      now: at,
-      startedAt: sitting.startedAt,
-      deadline: deadlineOf(state.clock, at),
-      allowanceMs: Date.parse(deadlineOf(state.clock, at)) - Date.parse(sitting.startedAt),
-      ...(sitting.endedAt && sitting.how ? { endedAt: sitting.endedAt, how: sitting.how } : {}),
-      current: state.current,
-      sections: sections.map(section => ({ id: section.id, title: section.title, tasks: section.tasks.map(task => task.id) })),
-      tasks: plan.tasks.flatMap((taskPlan) => {
-        const progress = state.tasks.find(task => task.id === taskPlan.task.id)
-        return progress ? [taskViewOf(plan, taskPlan, progress)] : []
-      }),
-    }
+  async function assignmentOf({ sitting }: LiveSitting): Promise<Assignment> {
+    const found = await assignments.byId(sitting.assignmentId)
+    if (!found) throw notFound('assignment')
+    return found
   }
 
-  async function end(one: LiveSitting, how: HowEnded, at: string): Promise<SittingResult> {
-    const event: StoredEvent = { seq: one.seq + 1, clientId: newId(), status: 'accepted', body: { kind: 'ended', how }, clientAt: null, serverAt: at }
-    const { state } = advance(one.plan, one.state, logged(event))
-    const endedAt = state.endedAt ?? at
-    const result = resultOf(one.plan, state)
-    await sittings.end(one.sitting.id, event, endedAt, how, result.points, one.sitting.personId, evidenceFrom(one.sitting.id, endedAt, result))
-    live.took(one, [event], state)
-    one.sitting = { ...one.sitting, state: 'ended', endedAt, how, score: result.points }
-    log.info({ sitting: one.sitting.id, how, endedAt, score: result.points }, 'sitting ended')
-    return result
+  async function viewOf(one: LiveSitting, at: string): Promise<SittingView> {
+    const { personId, id } = one.sitting
+    const said = (await messages.of([id])).map(message => messageViewOf(message, new Map(), personId))
+    return sittingViewOf(one, await assignmentOf(one), await adjustmentsIn(db).of(personId), said, at)
   }
 
-  const graceOver = (one: LiveSitting, at: string): boolean =>
-    Date.parse(at) >= Date.parse(deadlineOf(one.state.clock, at)) + one.plan.rules.graceSeconds * 1000
-
-  async function endIfOver(one: LiveSitting, at: string): Promise<void> {
-    if (one.sitting.state === 'running' && graceOver(one, at)) await end(one, 'time-up', deadlineOf(one.state.clock, at))
+  const running = (one: LiveSitting): LiveSitting => {
+    if (one.sitting.state !== 'running') throw new Problem(409, 'sitting-ended', 'This sitting has ended.')
+    return one
   }
 
   return {
     /** Starts a sitting, or gives back the one that is under way. */
-    async start(person: Person, assignmentId: string): Promise<{ created: boolean, view: SittingView }> {
-      return inTurn(`${assignmentId} ${person.id}`, async () => {
-        const assignment = await assignments.find(assignmentId, person.id)
-        if (!assignment) throw notFound('assignment')
-        const earlier = await sittings.on(assignmentId, person.id)
-        const running = underWay(earlier, now())
-        if (running) return { created: false, view: await this.view(person, running.id) }
-        const at = now()
-        const refusal = refuseStart(assignment, earlier.length, at)
-        if (refusal) throw refusal
-        const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-        const body: EventBody = { kind: 'started', allowanceMs: allowanceMs(plan.paper.minutes, person.timeFactor), closesAt: assignment.closesAt }
-        const first: StoredEvent = { seq: 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at }
-        const state = begin(plan, { ...body, at })
-        const sitting: Sitting = {
-          id: newId(), assignmentId, personId: person.id, paperId: plan.paper.id, paperVersion: plan.paper.version, number: earlier.length + 1,
-          state: 'running', startedAt: at, deadlineAt: deadlineOf(state.clock, at), endedAt: null, how: null, score: null,
-          outOf: plan.outOf,
-        }
-        await sittings.start(sitting, first)
-        log.info({ sitting: sitting.id, person: person.id, deadline: sitting.deadlineAt }, 'sitting started')
-        return { created: true, view: await this.view(person, sitting.id) }
-      })
+    async start(person: Person, assignmentId: string, request: StartRequest = {}): Promise<{ created: boolean, view: SittingView }> {
+      const { created, id } = await starting.start(person, assignmentId, request)
+      return { created, view: await this.view(person, id) }
     },
 
     async view(person: Person, id: string): Promise<SittingView> {
       return live.with(id, async (found) => {
         const one = own(found, person)
         const at = now()
-        await endIfOver(one, at)
+        await writer.endIfOver(one, at)
         return viewOf(one, at)
       })
     },
 
-    /** Takes events in order. When the answer is out, they are on disk. */
-    async record(person: Person, id: string, events: readonly ClientEvent[]): Promise<EventsResponse> {
+    /** Gives the seat to a page: from now on what other pages send is refused. */
+    async seat(person: Person, id: string, seat: string, device: string): Promise<SittingView> {
       return live.with(id, async (found) => {
         const one = own(found, person)
         const at = now()
-        const recorded = record(one, events, at)
+        await writer.endIfOver(one, at)
+        if (one.sitting.state === 'running' && one.state.seat !== seat) await writer.write(one, { kind: 'seated', seat, device }, at)
+        presence.touch(id)
+        return viewOf(one, at)
+      })
+    },
+
+    /** Takes events into the log, in order, and answers each with what it came to. */
+    async record(person: Person, id: string, events: readonly ClientEvent[], seat?: string): Promise<EventsResponse> {
+      return live.with(id, async (found) => {
+        const one = own(found, person)
+        const at = now()
+        presence.touch(id)
+        const recorded = record(one, events, at, seat)
         await live.append(one, recorded.stored, recorded.state)
-        await endIfOver(one, at)
+        await writer.keepDeadline(one, at)
+        await writer.endIfOver(one, at)
+        notices.tell({ ...about(one.sitting), what: 'changed' })
         if (recorded.late === events.length) throw new Problem(409, 'sitting-ended', LATE)
+        const pace = paceOf(one, at)
         return {
           outcomes: recorded.outcomes,
           now: at,
-          deadline: deadlineOf(one.state.clock, at),
+          deadline: pace.deadline,
+          pace,
           tasks: one.state.tasks.filter(task => recorded.touched.has(task.id)).flatMap((task) => {
             const taskPlan = one.plan.task(task.id)
             return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, task)] : []
@@ -129,19 +117,31 @@ export function sittingService(context: Context, plans: PlanService) {
       })
     },
 
-    /** Hands the sitting in. Doing it again says the same again. */
-    async submit(person: Person, id: string): Promise<EndedView> {
+    /** A break of the trainee's own, or the end of it. */
+    async rest(person: Person, id: string, on: boolean): Promise<SittingView> {
+      return live.with(id, async (found) => {
+        const one = running(own(found, person))
+        const at = now()
+        if (!on && one.state.clock.pausedAt !== null && one.state.clock.pauseLimitMs === null) throw new Problem(409, 'paused', 'The invigilator has stopped the clock and starts it again.')
+        const refusal = await writer.write(one, on ? { kind: 'break' } : { kind: 'resumed' }, at)
+        if (refusal) throw new Problem(409, 'no-break', refusal)
+        return viewOf(one, at)
+      })
+    },
+
+    /** Hands the sitting in, or ends it because its trainee leaves. Doing it again says the same again. */
+    async submit(person: Person, id: string, request: z.infer<typeof submitRequest> = {}): Promise<EndedView> {
       return live.with(id, async (found) => {
         const one = own(found, person)
         const at = now()
         if (one.sitting.state === 'running') {
-          const deadline = deadlineOf(one.state.clock, at)
-          if (at < deadline) await end(one, 'handed-in', at)
-          else await end(one, 'time-up', deadline)
+          const deadline = deadlineAt(one, at)
+          if (at >= deadline) await writer.end(one, 'time-up', deadline)
+          else await handIn(one, person, request, at)
         }
-        const { how, endedAt } = one.sitting
+        const { how, endedAt, digest, digestEvents } = one.sitting
         if (how === null || endedAt === null) throw new RangeError(`Sitting ${id} has ended without saying how.`)
-        return { id, state: 'ended', how, endedAt, now: at, events: one.seq }
+        return { id, state: 'ended', how, endedAt, now: at, events: digestEvents ?? one.seq, digest: digest ?? '' }
       })
     },
 
@@ -152,7 +152,7 @@ export function sittingService(context: Context, plans: PlanService) {
       for (const { id } of await sittings.expiredBefore(at)) {
         await live.with(id, async (one) => {
           if (!one || one.sitting.state === 'ended') return
-          await endIfOver(one, at)
+          await writer.endIfOver(one, at)
           if (one.sitting.state !== 'running') ended += 1
         }).catch((error: unknown) => log.error({ sitting: id, error: String(error) }, 'expiry failed'))
       }
@@ -162,12 +162,49 @@ export function sittingService(context: Context, plans: PlanService) {
     /** The whole marked result of an ended sitting, worked out from its log. What of it may be shown is decided elsewhere. */
     async marked(person: Person, id: string): Promise<{ live: LiveSitting, result: SittingResult }> {
       return live.with(id, async (found) => {
-        const one = own(found, person)
-        await endIfOver(one, now())
+        if (!found) throw notFound('sitting')
+        const one = mayDo(person, 'mark') ? found : own(found, person)
+        await writer.endIfOver(one, now())
         if (one.sitting.state === 'running') throw new Problem(409, 'sitting-running', 'This sitting is still under way; its result comes when it has ended.')
         return { live: one, result: resultOf(one.plan, one.state) }
       })
     },
+
+    /** Tells an open page of the sitting what happens to it, until the returned function is called. */
+    async follow(person: Person, id: string, tell: (notice: SittingNotice) => void): Promise<() => void> {
+      const one = own(await live.find(id), person)
+      const left = presence.open(id)
+      notices.tell({ ...about(one.sitting), what: 'changed' })
+      let lastMessage = (await messages.of([id])).at(-1)?.id
+      const stop = notices.onSitting(id, ({ what }) => void (async () => {
+        const at = now()
+        const current = await live.find(id) ?? one
+        if (what === 'ended' && current.sitting.how) tell({ kind: 'ended', how: current.sitting.how })
+        else if (what === 'changed') tell({ kind: 'pace', now: at, pace: paceOf(current, at), seat: current.state.seat })
+        else {
+          const newest = (await messages.of([id])).at(-1)
+          if (newest && newest.id !== lastMessage) tell({ kind: 'message', message: messageViewOf(newest, new Map([[person.id, person]]), person.id) })
+          lastMessage = newest?.id
+        }
+      })().catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'notice not told')))
+      return () => {
+        stop()
+        left()
+        notices.tell({ ...about(one.sitting), what: 'changed' })
+      }
+    },
+  }
+
+  async function handIn(one: LiveSitting, person: Person, { signedAs, leaving }: z.infer<typeof submitRequest>, at: string): Promise<void> {
+    const assignment = await assignmentOf(one)
+    const { sign, resume } = assignment.settings
+    if (leaving && resume) throw new Problem(409, 'may-come-back', 'Leaving doesn’t end this sitting; you can come back while its time lasts.')
+    const from = leaving ? null : handInFrom(one, assignment)
+    if (from !== null && at < from) throw new Problem(409, 'too-early', `This paper can’t be handed in before minute ${assignment.settings.handInFromMinute}.`, { from })
+    if (!leaving && sign && plainName(signedAs ?? '') !== plainName(person.name)) {
+      throw new Problem(422, 'sign', `Type your name as it is known here: ${person.name}.`, { signedAs: signedAs ? 'not your name' : 'missing' })
+    }
+    await writer.end(one, leaving ? 'left' : 'handed-in', at, sign && !leaving ? person.name : null)
   }
 }
 export type SittingService = ReturnType<typeof sittingService>

@@ -1,4 +1,3 @@
-import Papa from 'papaparse'
 import { faultInWords } from '../../core/marking/faults'
 import type { Mastery } from '../../core/skills/mastery'
 import { gapReport } from '../../core/skills/report'
@@ -8,12 +7,15 @@ import type { SkillReportView, SkillsView } from '../../core/wire/skills'
 import { assignmentsIn } from '../db/assignments'
 import { evidenceIn } from '../db/evidence'
 import { skillTreesIn } from '../db/papers'
+import { adjustmentsIn } from '../db/people'
 import type { Person } from '../db/people'
 import { sittingsIn } from '../db/sittings'
 import type { Context } from './context'
+import { csvOf } from './csv'
 import type { PlanService } from './plans'
 import { notFound } from './problem'
-import { refuseStart } from './window'
+import { isReleased } from './release'
+import { refuseStart, windowOf } from './window'
 
 const rounded = (value: number): number => Math.round(value * 10_000) / 10_000
 
@@ -34,16 +36,17 @@ export function skillService({ db, now }: Context, plans: PlanService) {
   const assignments = assignmentsIn(db)
 
   async function openPapers(person: Person, at: string): Promise<OpenPaper[]> {
-    const [given, own] = await Promise.all([assignments.of(person.id), sittings.of(person.id)])
-    const open = given.filter(assignment => refuseStart(assignment, own.filter(sitting => sitting.assignmentId === assignment.id).length, at) === null)
-    return Promise.all(open.map(async assignment => ({ assignmentId: assignment.id, plan: await plans.find(assignment.paperId, assignment.paperVersion) })))
+    const [given, own, adjusted] = await Promise.all([assignments.of(person.id), sittings.of(person.id), adjustmentsIn(db).of(person.id)])
+    const open = given.filter(one => refuseStart(windowOf(one, adjusted), own.filter(sitting => sitting.assignmentId === one.assignment.id).length, at) === null)
+    return Promise.all(open.map(async ({ assignment }) => ({ assignmentId: assignment.id, plan: await plans.find(assignment.paperId, assignment.paperVersion) })))
   }
 
-  async function releasedPlans(person: Person): Promise<Map<string, Plan>> {
+  async function releasedPlans(person: Person, at: string): Promise<Map<string, Plan>> {
     const found = new Map<string, Plan>()
     for (const sitting of await sittings.of(person.id)) {
       const plan = await plans.find(sitting.paperId, sitting.paperVersion)
-      if (sitting.state === 'ended' && plan.paper.release.results === 'at-end') found.set(sitting.id, plan)
+      const assignment = await assignments.byId(sitting.assignmentId)
+      if (sitting.state === 'ended' && assignment && isReleased(assignment, at)) found.set(sitting.id, plan)
     }
     return found
   }
@@ -53,7 +56,7 @@ export function skillService({ db, now }: Context, plans: PlanService) {
       const [tree] = await trees.all()
       if (!tree) throw notFound('skill tree')
       const at = now()
-      const [all, released, open] = await Promise.all([evidence.of(person.id), releasedPlans(person), openPapers(person, at)])
+      const [all, released, open] = await Promise.all([evidence.of(person.id), releasedPlans(person, at), openPapers(person, at)])
       const report = gapReport(tree, all.filter(({ sittingId }) => released.has(sittingId)), at)
       const skills = report.areas.flatMap(area => area.skills)
       const count = (standing: Mastery['standing']): number => skills.filter(({ mastery }) => mastery.standing === standing).length
@@ -108,7 +111,7 @@ function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReport
   }
 }
 
-/** The report as CSV (RFC 4180), a line for each skill. Cells that a spreadsheet would run as a formula are defused. */
+/** The report as CSV, a line for each skill. */
 export function skillsCsv(view: SkillsView): string {
   const rows = view.areas.flatMap(area => area.skills.map(({ title, target, mastery, evidence, recurring }) => ({
     'area': area.title,
@@ -123,5 +126,5 @@ export function skillsCsv(view: SkillsView): string {
     'close first': view.closeFirst.findIndex(id => area.skills.some(skill => skill.id === id && skill.title === title)) + 1 || '',
     'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
   })))
-  return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true })}\r\n`
+  return csvOf(rows)
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { refuseStart } from './window'
 
-const assignment = { id: 'a', paperId: 'p', paperVersion: 1, opensAt: '2026-11-24T09:00:00.000Z', closesAt: '2026-11-24T17:00:00.000Z', sittingsAllowed: 2 }
+const assignment = { dueAt: null, opensAt: '2026-11-24T09:00:00.000Z', closesAt: '2026-11-24T17:00:00.000Z', sittingsAllowed: 2 }
 const code = (at: string, used = 0, changes = {}): string => refuseStart({ ...assignment, ...changes }, used, at)?.code ?? 'may start'
 
 describe('starting a sitting', () => {

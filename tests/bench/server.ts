@@ -13,6 +13,7 @@ import { publishContent } from '../../server/services/demo'
 import { hashPassword } from '../../server/services/password'
 import { assignmentsIn } from '../../server/db/assignments'
 import { Client } from '../support/client'
+import { givenPaper } from '../../server/testing/given'
 import { startServer } from '../support/server'
 import { ms, say, spreadOf, timed } from './figures'
 
@@ -27,10 +28,10 @@ const entry = (amount: number) => ({ type: 'entry.post', entry: { date: '2026-10
 
 async function trainees(db: Database, passwordHash: string): Promise<Person[]> {
   const people = Array.from({ length: ACTIVE }, (_, index): Person => ({
-    id: `trainee-${index}`, name: `Trainee ${index}`, email: `trainee-${index}@sallowmere.test`, role: 'trainee', about: '', timeFactor: 1, passwordHash,
+    id: `trainee-${index}`, name: `Trainee ${index}`, email: `trainee-${index}@sallowmere.test`, role: 'trainee', about: '', passwordHash,
   }))
   await peopleIn(db).add(people)
-  await assignmentsIn(db).give({ id: 'load', paperId: 'week-end-journals', paperVersion: 1, opensAt: null, closesAt: null, sittingsAllowed: 50 }, people.map(({ id }) => id))
+  await assignmentsIn(db).give(givenPaper('load', { sittingsAllowed: 50 }), people.map(({ id }) => id), new Date().toISOString())
   return people
 }
 

@@ -5,8 +5,7 @@ import { answer } from '../../../http/handler'
 
 export default answer(sittingView, async ({ event, services, person, body, id }) => {
   const who = await person()
-  await body(startRequest)
-  const { created, view } = await services.sittings.start(who, id)
+  const { created, view } = await services.sittings.start(who, id, await body(startRequest))
   setResponseStatus(event, created ? 201 : 200)
   return view
 })

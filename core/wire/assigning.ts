@@ -1,0 +1,96 @@
+import { z } from 'zod'
+import { adjustments } from '../assignment/adjustments'
+import { assignmentSettings } from '../assignment/settings'
+
+const moment = z.string()
+const id = z.string().max(60)
+
+/** What there is to choose from when giving a paper. */
+export const choicesView = z.strictObject({
+  papers: z.array(z.strictObject({ id: z.string(), version: z.int(), title: z.string(), trade: z.string(), kind: z.string(), minutes: z.number(), tasks: z.int(), points: z.number() })),
+  cohorts: z.array(z.strictObject({ id: z.string(), title: z.string(), people: z.array(z.string()) })),
+  courses: z.array(z.strictObject({ id: z.string(), title: z.string(), inviteCode: z.string(), trial: z.boolean(), people: z.array(z.string()) })),
+  people: z.array(z.strictObject({ id: z.string(), name: z.string(), email: z.string() })),
+  rooms: z.array(z.string()),
+  assignments: z.array(z.strictObject({ id: z.string(), title: z.string() })),
+})
+export type ChoicesView = z.infer<typeof choicesView>
+
+export const assignRequest = z.strictObject({
+  paperId: id,
+  people: z.array(id).max(2000).default([]),
+  cohorts: z.array(id).max(100).default([]),
+  courseId: id.nullable().default(null),
+  settings: assignmentSettings,
+})
+
+export const givenView = z.strictObject({
+  id: z.string(),
+  paperTitle: z.string(),
+  trade: z.string(),
+  room: z.string(),
+  opensAt: moment.nullable(),
+  dueAt: moment.nullable(),
+  closesAt: moment.nullable(),
+  people: z.int(),
+  notStarted: z.int(),
+  working: z.int(),
+  handedIn: z.int(),
+  late: z.int(),
+  released: z.boolean(),
+  results: z.enum(['at-end', 'on-date', 'after-release']),
+})
+export type GivenView = z.infer<typeof givenView>
+
+export const traineeProgress = z.strictObject({
+  personId: z.string(),
+  name: z.string(),
+  state: z.enum(['not-started', 'working', 'handed-in', 'voided']),
+  late: z.boolean(),
+  sittingsUsed: z.int(),
+  sittingsAllowed: z.int(),
+  closesAt: moment.nullable(),
+  adjustments: z.array(z.string()),
+  countingScore: z.number().nullable(),
+  sittings: z.array(z.strictObject({ id: z.string(), number: z.int(), startedAt: moment, endedAt: moment.nullable(), how: z.string().nullable(), score: z.number().nullable(), late: z.boolean(), signedAs: z.string().nullable(), credit: z.enum(['claimed', 'declined']).nullable(), digest: z.string().nullable(), uploads: z.int() })),
+})
+export type TraineeProgress = z.infer<typeof traineeProgress>
+
+export const progressView = z.strictObject({
+  id: z.string(),
+  paperTitle: z.string(),
+  outOf: z.number(),
+  now: moment,
+  settings: assignmentSettings,
+  released: z.boolean(),
+  people: z.array(traineeProgress),
+  ratings: z.strictObject({ count: z.int(), effort: z.number(), clarity: z.number(), time: z.number(), words: z.array(z.string()) }),
+})
+export type ProgressView = z.infer<typeof progressView>
+
+const reason = z.string().trim().min(1, 'Say why.').max(300)
+
+/** What a trainer may do with an assignment once it is given. */
+export const assignmentAct = z.discriminatedUnion('act', [
+  z.strictObject({ act: z.literal('grant'), people: z.array(id).min(1).max(1000), sittings: z.int().min(1).max(10), reason }),
+  z.strictObject({ act: z.literal('later'), people: z.array(id).min(1).max(1000), closesAt: z.iso.datetime({ offset: true }), reason }),
+  z.strictObject({ act: z.literal('reopen'), sittingId: id, minutes: z.int().min(1).max(600), reason }),
+  z.strictObject({ act: z.literal('release') }),
+  z.strictObject({ act: z.literal('settings'), settings: assignmentSettings }),
+  z.strictObject({ act: z.literal('add-people'), people: z.array(id).min(1).max(1000) }),
+])
+export type AssignmentAct = z.infer<typeof assignmentAct>
+
+export const marksView = z.strictObject({
+  columns: z.array(z.strictObject({ assignmentId: z.string(), title: z.string(), outOf: z.number(), counts: z.enum(['best', 'last', 'first', 'average']), released: z.boolean() })),
+  rows: z.array(z.strictObject({
+    personId: z.string(), name: z.string(), cohort: z.string(),
+    cells: z.array(z.strictObject({ assignmentId: z.string(), score: z.number().nullable(), sittings: z.int(), late: z.boolean(), working: z.boolean(), credit: z.enum(['claimed', 'declined']).nullable() })),
+  })),
+})
+export type MarksView = z.infer<typeof marksView>
+
+export const adjustedPersonView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), adjustments, inWords: z.array(z.string()) })
+export type AdjustedPersonView = z.infer<typeof adjustedPersonView>
+
+export const adjustRequest = z.strictObject({ adjustments, reason })

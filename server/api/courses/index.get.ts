@@ -1,0 +1,5 @@
+import { z } from 'zod'
+import { courseView } from '../../../core/wire/work'
+import { answer } from '../../http/handler'
+
+export default answer(z.array(courseView), async ({ services, person }) => services.courses.of(await person()))

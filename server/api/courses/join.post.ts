@@ -1,0 +1,7 @@
+import { courseView, joinRequest } from '../../../core/wire/work'
+import { answer } from '../../http/handler'
+
+export default answer(courseView, async ({ services, staff, body }) => {
+  const who = await staff('sit')
+  return services.courses.join(who, (await body(joinRequest)).code)
+})

@@ -1,0 +1,7 @@
+import { marksView } from '../../../core/wire/assigning'
+import { answer } from '../../http/handler'
+
+export default answer(marksView, async ({ services, staff }) => {
+  await staff('mark')
+  return services.marks.book()
+})

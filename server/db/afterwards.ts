@@ -1,0 +1,49 @@
+import { rating } from '../../core/wire/afterwards'
+import type { Rating } from '../../core/wire/afterwards'
+import type { Database } from './connection'
+
+export interface Upload {
+  id: string
+  sittingId: string
+  name: string
+  type: string
+  size: number
+  at: string
+}
+
+interface UploadRow { id: string, sitting_id: string, name: string, type: string, size: number, content: Buffer, at: string }
+const withoutContent = ['id', 'sitting_id', 'name', 'type', 'size', 'at'] as const
+const uploadFromRow = ({ sitting_id: sittingId, ...row }: Omit<UploadRow, 'content'>): Upload => ({ ...row, sittingId })
+
+/** What people think of a paper, given once. */
+export function ratingsIn(db: Database) {
+  return {
+    async of(sittingIds: readonly string[]): Promise<Map<string, Rating>> {
+      const rows = await db<{ sitting_id: string, document: string }>('ratings').whereIn('sitting_id', [...sittingIds])
+      return new Map(rows.map(row => [row.sitting_id, rating.parse(JSON.parse(row.document))]))
+    },
+    async put(sittingId: string, document: Rating, at: string): Promise<void> {
+      await db('ratings').insert({ sitting_id: sittingId, document: JSON.stringify(document), at }).onConflict('sitting_id').merge()
+    },
+  }
+}
+
+/** Photos and PDFs of work, beside the sitting. */
+export function uploadsIn(db: Database) {
+  return {
+    async of(sittingId: string): Promise<Upload[]> {
+      const rows = await db<UploadRow>('uploads').where({ sitting_id: sittingId }).orderBy('at').select(...withoutContent)
+      return rows.map(uploadFromRow)
+    },
+    async find(id: string): Promise<(Upload & { content: Buffer }) | undefined> {
+      const row = await db<UploadRow>('uploads').where({ id }).first()
+      return row && { ...uploadFromRow(row), content: row.content }
+    },
+    async add({ sittingId, ...upload }: Upload, content: Buffer): Promise<void> {
+      await db<UploadRow>('uploads').insert({ ...upload, sitting_id: sittingId, content })
+    },
+    async remove(id: string): Promise<void> {
+      await db<UploadRow>('uploads').where({ id }).delete()
+    },
+  }
+}

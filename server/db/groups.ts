@@ -1,0 +1,66 @@
+import type { Database } from './connection'
+
+export interface Cohort {
+  id: string
+  title: string
+}
+
+export interface Course {
+  id: string
+  title: string
+  about: string
+  inviteCode: string
+  trial: boolean
+}
+
+interface CourseRow { id: string, title: string, about: string, invite_code: string, trial: boolean | number }
+const fromRow = (row: CourseRow): Course => ({ id: row.id, title: row.title, about: row.about, inviteCode: row.invite_code, trial: Boolean(row.trial) })
+
+/** Groups of people that are taught together. */
+export function cohortsIn(db: Database) {
+  return {
+    async all(): Promise<Cohort[]> {
+      return db<Cohort>('cohorts').orderBy('title')
+    },
+    async members(ids: readonly string[]): Promise<{ cohortId: string, personId: string }[]> {
+      const rows = await db<{ cohort_id: string, person_id: string }>('cohort_people').whereIn('cohort_id', [...ids])
+      return rows.map(row => ({ cohortId: row.cohort_id, personId: row.person_id }))
+    },
+    async add(cohort: Cohort, personIds: readonly string[]): Promise<void> {
+      await db('cohorts').insert(cohort)
+      await db.batchInsert('cohort_people', personIds.map(person => ({ cohort_id: cohort.id, person_id: person })), 100)
+    },
+  }
+}
+
+/** Courses of study: papers that belong together, open to whoever joins. */
+export function coursesIn(db: Database) {
+  return {
+    async all(): Promise<Course[]> {
+      return (await db<CourseRow>('courses').orderBy('title')).map(fromRow)
+    },
+    async byCode(code: string): Promise<Course | undefined> {
+      const row = await db<CourseRow>('courses').where({ invite_code: code.toUpperCase() }).first()
+      return row && fromRow(row)
+    },
+    async of(personId: string): Promise<Course[]> {
+      const rows: CourseRow[] = await db('courses').join('course_people', 'course_people.course_id', 'courses.id').where('course_people.person_id', personId).select('courses.*')
+      return rows.map(fromRow)
+    },
+    async add({ id, title, about, inviteCode, trial }: Course): Promise<void> {
+      await db('courses').insert({ id, title, about, invite_code: inviteCode.toUpperCase(), trial })
+    },
+    async members(id: string): Promise<string[]> {
+      return (await db<{ course_id: string, person_id: string }>('course_people').where({ course_id: id })).map(row => row.person_id)
+    },
+    async join(id: string, personId: string, at: string): Promise<void> {
+      await db('course_people').insert({ course_id: id, person_id: personId, joined_at: at }).onConflict(['course_id', 'person_id']).ignore()
+    },
+    async leave(id: string, personId: string): Promise<void> {
+      await db('course_people').where({ course_id: id, person_id: personId }).delete()
+    },
+    async assignments(id: string): Promise<string[]> {
+      return (await db<{ id: string, course_id: string }>('assignments').where({ course_id: id }).select('id')).map(row => row.id)
+    },
+  }
+}

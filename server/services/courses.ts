@@ -1,0 +1,54 @@
+import { RateLimiterMemory } from 'rate-limiter-flexible'
+import type { CourseView } from '../../core/wire/work'
+import { assignmentsIn } from '../db/assignments'
+import { coursesIn } from '../db/groups'
+import type { Course } from '../db/groups'
+import type { Person } from '../db/people'
+import { sittingsIn } from '../db/sittings'
+import type { Context } from './context'
+import { notFound, Problem } from './problem'
+
+/** Joining a course of study by its invitation code, and leaving a trial one. */
+export function courseService({ db, now }: Context) {
+  const courses = coursesIn(db)
+  const assignments = assignmentsIn(db)
+  const wrongCodes = new RateLimiterMemory({ points: 8, duration: 600 })
+
+  async function viewOf({ id, title, about, trial }: Course): Promise<CourseView> {
+    return { id, title, about, trial, papers: (await courses.assignments(id)).length }
+  }
+
+  return {
+    async of(person: Person): Promise<CourseView[]> {
+      return Promise.all((await courses.of(person.id)).map(viewOf))
+    },
+
+    async join(person: Person, code: string): Promise<CourseView> {
+      const state = await wrongCodes.get(person.id)
+      if (state && state.consumedPoints >= 8) {
+        const seconds = Math.ceil(state.msBeforeNext / 1000)
+        throw new Problem(429, 'too-many-codes', `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min.`, undefined, seconds)
+      }
+      const course = await courses.byCode(code.trim())
+      if (!course) {
+        await wrongCodes.consume(person.id).catch(() => undefined)
+        throw new Problem(404, 'wrong-code', 'No course has this invitation code.', { code: 'not an invitation code' })
+      }
+      await courses.join(course.id, person.id, now())
+      for (const id of await courses.assignments(course.id)) await assignments.giveTo(id, [person.id])
+      return viewOf(course)
+    },
+
+    /** Leaves a trial course. Papers that were sat stay among the past sittings. */
+    async leave(person: Person, courseId: string): Promise<void> {
+      const course = (await courses.of(person.id)).find(({ id }) => id === courseId)
+      if (!course) throw notFound('course')
+      if (!course.trial) throw new Problem(409, 'not-a-trial', 'Only a trial course can be left. Ask your trainer.')
+      const given = await courses.assignments(courseId)
+      const running = (await sittingsIn(db).of(person.id)).some(({ state, assignmentId }) => state === 'running' && given.includes(assignmentId))
+      if (running) throw new Problem(409, 'under-way', 'A sitting of this course is under way. Hand it in first.')
+      await assignments.withdraw(given, person.id, now())
+      await courses.leave(courseId, person.id)
+    },
+  }
+}

@@ -1,11 +1,40 @@
 import { useBenchStore } from '~/stores/bench'
 
+const WARNINGS_MIN = [5, 1]
+
 /** The sitting's time on this device: what is left, how the work stands against the plan, and what to do when it is over. */
 export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
   const bench = useBenchStore()
-  const leftMs = computed(() => bench.sitting ? Date.parse(bench.sitting.deadline) - clock.nowMs.value : Infinity)
-  const lowTime = computed(() => leftMs.value <= 300_000)
+  /** While the clock stands, time does too. */
+  const nowMs = computed(() => {
+    const paused = bench.pace?.paused
+    return paused ? Math.min(clock.nowMs.value, Date.parse(paused.since)) : clock.nowMs.value
+  })
+  /** The deadline as it stood when the pause began: while it lasts, the true one moves along. */
+  const leftMs = computed(() => {
+    if (!bench.pace) return Infinity
+    const { paused, deadline } = bench.pace
+    if (!paused) return Date.parse(deadline) - clock.nowMs.value
+    return Date.parse(deadline) - Math.max(Date.parse(paused.since), learnedAt.value)
+  })
+  /** When the newest pace was learned, in the server's time. */
+  const learnedAt = ref(0)
+  watch(() => bench.pace, () => learnedAt.value = clock.read(), { immediate: true })
+  const sectionLeftMs = computed(() => {
+    const section = bench.pace?.sections.find(({ id }) => id === bench.pace?.section)
+    if (!section?.deadline || !bench.pace) return null
+    return Math.max(0, Date.parse(section.deadline) - (bench.pace.paused ? learnedAt.value : clock.nowMs.value))
+  })
+  const nearestMs = computed(() => Math.min(leftMs.value, sectionLeftMs.value ?? Infinity))
+  const lowTime = computed(() => nearestMs.value <= 300_000)
+  /** Told once at five minutes and at one, for eyes and screen readers alike; it never takes the focus. */
   const notice = ref('')
+  let clearing: ReturnType<typeof setTimeout> | undefined
+  function tell(text: string): void {
+    notice.value = text
+    clearTimeout(clearing)
+    clearing = setTimeout(() => notice.value = '', 12_000)
+  }
 
   /** Each task's suggested share of the whole time, 0 to 1, and where it begins. */
   const segments = computed(() => {
@@ -19,19 +48,33 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
     })
   })
   const passedShare = computed(() => {
-    const sitting = bench.sitting
-    return sitting ? Math.min(1, Math.max(0, (clock.nowMs.value - Date.parse(sitting.startedAt)) / sitting.allowanceMs)) : 0
+    const { sitting, pace } = bench
+    if (!sitting || !pace) return 0
+    return Math.min(1, Math.max(0, 1 - leftMs.value / pace.allowanceMs))
   })
   const workShare = computed(() => segments.value.reduce((sum, { share, done }) => sum + share * done, 0))
-  const aheadMs = computed(() => (workShare.value - passedShare.value) * (bench.sitting?.allowanceMs ?? 0))
+  const aheadMs = computed(() => (workShare.value - passedShare.value) * (bench.pace?.allowanceMs ?? 0))
 
   /** Without a connection it is tried again every few seconds; the server ends the sitting in any case. */
   const finishSoon = useThrottleFn(() => void bench.finish(), 3000)
+  const running = computed(() => bench.sitting?.state === 'running' && !bench.ended)
 
   watch(leftMs, (left, before) => {
-    if (before === undefined) return
-    for (const minutes of [5, 1]) if (left <= minutes * 60_000 && before > minutes * 60_000) notice.value = `${counted(minutes, 'minute', 'minutes')} left.`
-    if (left <= 0 && bench.sitting?.state === 'running' && !bench.ended) finishSoon()
+    bench.tick()
+    if (before !== undefined) for (const minutes of WARNINGS_MIN) if (left <= minutes * 60_000 && before > minutes * 60_000) tell(`${counted(minutes, 'minute', 'minutes')} left.`)
+    if (left <= 0 && running.value && !bench.pace?.paused) finishSoon()
   })
-  return { leftMs, lowTime, notice, segments, passedShare, workShare, aheadMs }
+  watch(sectionLeftMs, (left, before) => {
+    const title = bench.sitting?.sections.find(({ id }) => id === bench.pace?.section)?.title
+    if (left === null || before === null || before === undefined || left >= leftMs.value) return
+    for (const minutes of WARNINGS_MIN) if (left <= minutes * 60_000 && before > minutes * 60_000) tell(`${counted(minutes, 'minute', 'minutes')} left for “${title}”.`)
+  })
+  watch(() => bench.pace?.section, (now, before) => {
+    const { sections } = bench.pace ?? { sections: [] }
+    const closed = sections.find(({ id }) => id === before)?.closed
+    const title = (id: string | null | undefined): string => bench.sitting?.sections.find(section => section.id === id)?.title ?? ''
+    if (before && closed === 'time-up') tell(`The time of “${title(before)}” is up.${now ? ` “${title(now)}” has begun.` : ''}`)
+  })
+  onBeforeUnmount(() => clearTimeout(clearing))
+  return { nowMs, leftMs, sectionLeftMs, lowTime, notice, segments, passedShare, workShare, aheadMs }
 }

@@ -51,3 +51,8 @@ export const format = {
 export function counted(count: number, one: string, many: string): string {
   return `${count} ${count === 1 ? one : many}`
 }
+
+/** How a sitting ended, as a line of a list says it. */
+export const endings: Record<string, string> = {
+  'handed-in': 'handed in', 'time-up': 'ended when its time was up', 'left': 'ended by leaving', 'ended-by-invigilator': 'ended by the invigilator', 'voided': 'voided',
+}

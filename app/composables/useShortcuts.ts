@@ -3,14 +3,15 @@ export const shortcuts = [
   { id: 'next', keys: 'Alt+.', does: 'Next task' },
   { id: 'back', keys: 'Alt+,', does: 'Previous task' },
   { id: 'overview', keys: 'Alt+O', does: 'Overview' },
-  { id: 'check', keys: 'Alt+K', does: 'Check this step' },
+  { id: 'check', keys: 'Alt+K', does: 'Check or settle this step' },
   { id: 'revisit', keys: 'Alt+M', does: 'Come back to this' },
+  { id: 'tray', keys: 'Alt+T', does: 'Tray' },
   { id: 'area', keys: 'F6', does: 'Move between brief, tool and bottom line' },
   { id: 'help', keys: '?', does: 'These shortcuts, while no field has the focus' },
 ] as const
 export type ShortcutId = typeof shortcuts[number]['id']
 
-const altKeys: Record<string, ShortcutId> = { Period: 'next', Comma: 'back', KeyO: 'overview', KeyK: 'check', KeyM: 'revisit' }
+const altKeys: Record<string, ShortcutId> = { Period: 'next', Comma: 'back', KeyO: 'overview', KeyK: 'check', KeyM: 'revisit', KeyT: 'tray' }
 
 function shortcutOf(event: KeyboardEvent): ShortcutId | null {
   if (event.ctrlKey || event.metaKey) return null

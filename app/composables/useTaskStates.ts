@@ -1,10 +1,11 @@
 import type { StepView, TaskView } from '~~/core/wire/sitting'
 
-export type TaskState = 'not opened' | 'not begun' | 'begun' | 'passed' | 'out of tries' | 'finished'
+export type TaskState = 'not opened' | 'not begun' | 'begun' | 'answered' | 'passed' | 'out of tries' | 'finished'
 
 /** A task's state in one word or two. It says nothing about right or wrong beyond what checks have told. */
 export function taskState(task: TaskView): TaskState {
   if (task.steps.every(({ status }) => status === 'passed')) return 'passed'
+  if (task.steps.every(({ status }) => status === 'settled')) return 'answered'
   if (isFinished(task)) return task.steps.some(({ status }) => status === 'out-of-tries') ? 'out of tries' : 'finished'
   if (task.begun) return 'begun'
   return task.opened ? 'not begun' : 'not opened'
@@ -15,3 +16,9 @@ const isClosed = ({ status }: StepView): boolean => status !== 'open' && status 
 export const stepInHandOf = (task: TaskView): StepView | undefined => task.steps.find(({ status }) => status === 'open')
 export const stepsFinished = (task: TaskView): number => task.steps.filter(isClosed).length
 export const isFinished = (task: TaskView): boolean => stepsFinished(task) === task.steps.length
+
+/** The first task that still has a step to do, looked for after this one and then from the start. */
+export function firstUnfinished(tasks: readonly TaskView[], afterId: string | null): TaskView | undefined {
+  const place = tasks.findIndex(({ id }) => id === afterId)
+  return [...tasks.slice(place + 1), ...tasks.slice(0, place + 1)].find(task => !isFinished(task))
+}

@@ -5,11 +5,7 @@ const session = useSessionStore()
 const theme = useTheme()
 const menu = useTemplateRef('menu')
 
-const places = [
-  { to: '/', label: 'My work' },
-  { to: '/skills', label: 'Skills' },
-  { to: '/sittings', label: 'Past sittings' },
-]
+const places = computed(() => session.person ? placesOf[session.person.role] : [])
 
 const items = computed(() => [
   { label: 'Look', items: themes.map(({ id, label }) => ({ label: theme.value === id ? `${label} (in use)` : label, command: () => { theme.value = id } })) },
@@ -46,7 +42,7 @@ async function leave() {
 .brand { display: flex; align-items: center; gap: 1rem; color: var(--ink); font-size: var(--large); font-weight: 700; text-decoration: none; }
 nav { display: flex; gap: 1.4rem; align-self: stretch; }
 nav a { display: flex; align-items: center; padding-top: 3px; color: var(--ink-soft); font-weight: 600; text-decoration: none; border-bottom: 3px solid transparent; }
-nav a.router-link-exact-active { color: var(--ink); border-bottom-color: var(--act); }
+nav a.router-link-active:not([href='/']), nav a.router-link-exact-active { color: var(--ink); border-bottom-color: var(--act); }
 .person { margin-left: auto; }
 main { padding: 1.5rem 1.6rem 2.5rem; max-width: 1400px; margin: 0 auto; outline: none; }
 @media (max-width: 640px) {

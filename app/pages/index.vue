@@ -3,9 +3,20 @@ import { z } from 'zod'
 import { skillsView } from '~~/core/wire/skills'
 import { assignmentView } from '~~/core/wire/work'
 
+definePageMeta({ middleware: 'home-of-role' })
 useHead({ title: 'My work · Steady Anvil' })
 const { data: assignments, failure, load } = useCall(z.array(assignmentView), () => '/api/assignments')
 const { data: skills } = useCall(skillsView, () => '/api/me/skills')
+
+/** From so many papers on the list can be searched. */
+const LONG = 8
+const view = ref<'list' | 'month'>('list')
+const views = [{ value: 'list', label: 'List' }, { value: 'month', label: 'Month' }]
+const wanted = ref('')
+const found = computed(() => {
+  const words = wanted.value.toLocaleLowerCase('en-GB').split(/\s+/).filter(word => word !== '')
+  return (assignments.value ?? []).filter(one => words.every(word => [one.paperTitle, one.trade, one.kind, one.room, one.course ?? ''].join(' ').toLocaleLowerCase('en-GB').includes(word)))
+})
 
 const groups = computed(() => ([
   ['under-way', 'Under way'],
@@ -16,7 +27,7 @@ const groups = computed(() => ([
 
 function inOrder(state: string) {
   const key = (moment: string | null | undefined): string => moment ?? '9999'
-  return (assignments.value ?? []).filter(one => one.state === state).sort((a, b) => {
+  return found.value.filter(one => one.state === state).sort((a, b) => {
     if (state === 'finished') return key(b.latest?.endedAt).localeCompare(key(a.latest?.endedAt))
     if (state === 'coming') return key(a.opensAt).localeCompare(key(b.opensAt))
     return key(a.running?.deadline ?? a.closesAt).localeCompare(key(b.running?.deadline ?? b.closesAt))
@@ -34,11 +45,17 @@ const closest = computed(() => {
 <template>
   <div class="columns">
     <div>
-      <h1>My work</h1>
+      <header class="head">
+        <h1>My work</h1>
+        <InputText v-if="(assignments?.length ?? 0) >= LONG" v-model="wanted" placeholder="Search your papers" aria-label="Search your papers" type="search" />
+        <SelectButton v-model="view" :options="views" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="How to show your papers" />
+      </header>
       <FailureNotice v-if="failure" :message="failure" @again="load" />
       <p v-else-if="!assignments" class="soft waiting" role="status">Fetching your papers…</p>
       <p v-else-if="assignments.length === 0" class="panel empty">Nothing has been assigned to you yet. Papers appear here as soon as a trainer gives you one.</p>
-      <section v-for="group in groups" :key="group.state" :aria-label="group.title">
+      <p v-else-if="found.length === 0" class="panel empty">No paper is like “{{ wanted }}”.</p>
+      <MonthView v-else-if="view === 'month'" :assignments="found" :now="assignments[0]?.now ?? new Date().toISOString()" />
+      <section v-for="group in view === 'list' ? groups : []" :key="group.state" :aria-label="group.title">
         <h2>{{ group.title }} <span class="soft small">{{ counted(group.lines.length, 'paper', 'papers') }}</span></h2>
         <ul class="panel">
           <AssignmentLine v-for="line in group.lines" :key="line.id" :assignment="line" />
@@ -70,11 +87,14 @@ const closest = computed(() => {
         </dl>
         <p class="soft small">Unproven means too little evidence either way.</p>
       </section>
+      <CoursesCard @changed="load" />
     </aside>
   </div>
 </template>
 
 <style scoped>
+.head { display: flex; align-items: center; gap: 1rem; flex-wrap: wrap; }
+.head h1 { margin-right: auto; }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 372px; gap: 2rem; align-items: start; }
 section h2 { margin: 1.25rem 0 0.45rem; font-size: var(--large); }
 h2 .soft { margin-left: 0.4rem; font-weight: 600; }

@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
-import { toolOf } from '~~/core/tools/registry'
-import { endedView, eventsResponse, sittingView } from '~~/core/wire/sitting'
-import type { EndedView, EventsResponse, SittingView, TaskView } from '~~/core/wire/sitting'
+import { paceAfterLeaving, paceAt } from '~~/core/sitting/pace'
+import { endedView, eventsResponse, messageView, sittingView } from '~~/core/wire/sitting'
+import type { EndedView, EventsResponse, MessageView, PaceView, SittingNotice, SittingView, TaskView } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
+import { tryOp, withEvent } from '~/sync/applying'
 import { openQueue } from '~/sync/queue'
 import { Sender } from '~/sync/sender'
 import type { SenderState } from '~/sync/sender'
@@ -16,6 +17,13 @@ export interface Message {
 
 type Unsent = ClientEvent extends infer Event ? Event extends unknown ? Omit<Event, 'id' | 'at'> : never : never
 
+interface Clock {
+  read(): number
+  learn(now: string, roundTripMs?: number): void
+}
+
+const idle: SenderState = { waiting: 0, unreached: false, signedOut: false, held: false, takenOver: false, roundTripMs: null }
+
 /**
  * The sitting on this device: what the server last said, with everything that waits to be sent applied
  * on top. Verdicts come from the server alone.
@@ -23,54 +31,86 @@ type Unsent = ClientEvent extends infer Event ? Event extends unknown ? Omit<Eve
 export const useBenchStore = defineStore('bench', () => {
   const sitting = shallowRef<SittingView | null>(null)
   const tasks = shallowRef<TaskView[]>([])
+  const pace = shallowRef<PaceView | null>(null)
   const currentId = ref<string | null>(null)
-  const sender = ref<SenderState>({ waiting: 0, unreached: false, signedOut: false, roundTripMs: null })
+  const sender = ref<SenderState>(idle)
   const durable = ref(true)
   const savedAt = ref<number | null>(null)
   const message = ref<Message | null>(null)
+  const messages = shallowRef<MessageView[]>([])
+  const notes = ref('')
   const ended = ref<EndedView | null>(null)
   const failure = ref('')
   /** Steps whose verdict is on its way. */
   const judging = ref<string[]>([])
 
-  /** What the server last said of each task, without what still waits. */
+  /** What the server last said of each task and of the pace, without what still waits. */
   let confirmed = new Map<string, TaskView>()
+  let confirmedPace: PaceView | null = null
   let outbox: Sender | null = null
   let finishing = false
-  let clock: { read(): number, learn(now: string, roundTripMs?: number): void } | null = null
+  let clock: Clock | null = null
+  /** This page's own name. Another one takes the sitting over by a name of its own. */
+  let seat = ''
+  /** Tells other tabs of this browser at once that the sitting is here now. */
+  let tabs: BroadcastChannel | null = null
 
   const current = computed(() => tasks.value.find(({ id }) => id === currentId.value) ?? null)
+  const section = computed(() => sitting.value?.sections.find(({ id }) => id === current.value?.section) ?? null)
+  const readOnly = computed(() => sender.value.takenOver)
+  const now = (): number => clock?.read() ?? Date.now()
 
-  async function open(id: string, serverClock: NonNullable<typeof clock>): Promise<void> {
+  async function open(id: string, serverClock: Clock): Promise<void> {
     close()
     clock = serverClock
     message.value = null
     ended.value = null
     failure.value = ''
+    seat = crypto.randomUUID()
     const queue = await openQueue()
     durable.value = queue.durable
     const waiting = new Sender({
       sittingId: id,
       queue,
-      post: events => callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body: { events } }),
+      post: events => callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body: { events, seat } }),
       answered,
       rejected,
       changed: state => sender.value = state,
     })
+    // The seat first: from then on no other page sends, and what it left waiting on this device is ours.
+    const begun = performance.now()
+    const view = await callApi(sittingView, `/api/sittings/${id}/seat`, { method: 'POST', body: { seat, device: deviceName() } })
+    clock.learn(view.now, performance.now() - begun)
+    listenToTabs(id, waiting)
     // What waits is applied before anything is shown, and sent only then: an answer that overtook the
     // first look at the sitting would be lost on it.
     await waiting.restore()
     outbox = waiting
-    await refresh(id)
-    if (sitting.value?.state === 'running') void outbox?.send()
+    take(view)
+    if (view.state === 'running') void outbox?.send()
+  }
+
+  function listenToTabs(id: string, waiting: Sender): void {
+    tabs = new BroadcastChannel(`anvil-sitting-${id}`)
+    tabs.postMessage(seat)
+    tabs.onmessage = () => waiting.takeOver()
   }
 
   async function refresh(id: string): Promise<void> {
     const begun = performance.now()
     const view = await callApi(sittingView, `/api/sittings/${id}`)
     clock?.learn(view.now, performance.now() - begun)
+    take(view)
+  }
+
+  function take(view: SittingView): void {
+    if (view.state === 'running' && view.seat !== null && view.seat !== seat) outbox?.takeOver()
     sitting.value = view
+    messages.value = view.messages
     confirmed = new Map(view.tasks.map(task => [task.id, task]))
+    confirmedPace = view.pace
+    const noted = outbox?.waiting.findLast(event => event.kind === 'note')
+    notes.value = noted?.kind === 'note' ? noted.text : view.notes
     currentId.value ??= view.current ?? view.tasks[0]?.id ?? null
     rebase()
     savedAt.value ??= Date.parse(view.now)
@@ -79,11 +119,15 @@ export const useBenchStore = defineStore('bench', () => {
   function close(): void {
     outbox?.stop()
     outbox = null
+    tabs?.close()
+    tabs = null
     sitting.value = null
     tasks.value = []
+    pace.value = null
     currentId.value = null
     judging.value = []
     savedAt.value = null
+    sender.value = idle
   }
 
   /** Work on the device = what the server confirmed + what waits, in order. */
@@ -91,44 +135,40 @@ export const useBenchStore = defineStore('bench', () => {
     const waiting = outbox?.waiting ?? []
     tasks.value = (sitting.value?.tasks ?? []).map(({ id }) => {
       const task = confirmed.get(id)!
-      return waiting.filter(event => event.taskId === id).reduce(withEvent, task)
+      return waiting.filter(event => 'taskId' in event && event.taskId === id).reduce(withEvent, task)
     })
-  }
-
-  function withEvent(task: TaskView, event: ClientEvent): TaskView {
-    switch (event.kind) {
-      case 'open': return { ...task, opened: true }
-      case 'revisit': return { ...task, revisit: event.on }
-      case 'op': {
-        const tried = tryOp(task, event.op)
-        return tried.ok ? tried.task : task
-      }
-      case 'check':
-      case 'skip': return task
+    if (confirmedPace) {
+      const left = waiting.reduce((before, event) => event.kind === 'leave' ? paceAfterLeaving(before, event.sectionId, Date.parse(event.at ?? '') || now()) : before, confirmedPace)
+      setPace(left)
     }
   }
 
-  /** The task with an operation done in its tool, or why that is refused. */
-  function tryOp(task: TaskView, op: unknown): { ok: true, task: TaskView, changes: boolean } | { ok: false, refusal: string } {
-    const tool = toolOf(task.tool)
-    const read = tool.op.safeParse(op)
-    if (!read.success) return { ok: false, refusal: 'This can’t be done here.' }
-    const applied = tool.apply(task.state, read.data)
-    if (!applied.ok) return applied
-    const changes = tool.effect(read.data) === 'change'
-    return { ok: true, changes, task: { ...task, state: applied.state, begun: task.begun || changes, unchecked: task.unchecked || changes } }
+  /** Takes a new pace. If the section under way is another one now, its first task opens. */
+  function setPace(next: PaceView): void {
+    const before = pace.value?.section
+    pace.value = paceAt(next, now())
+    const { section: here } = pace.value
+    const closed = pace.value.sections.find(({ id }) => id === current.value?.section)?.closed
+    if (here === null || here === before || !closed) return
+    const first = sitting.value?.sections.find(({ id }) => id === here)?.tasks[0]
+    if (first) openTask(first)
+  }
+
+  /** Looks whether the time of a section has run out meanwhile: call it as time goes by. */
+  function tick(): void {
+    if (pace.value && paceAt(pace.value, now()) !== pace.value) setPace(pace.value)
   }
 
   function put(body: Unsent): void {
-    const event: ClientEvent = { id: crypto.randomUUID(), at: new Date(clock?.read() ?? Date.now()).toISOString(), ...body }
-    tasks.value = tasks.value.map(task => task.id === event.taskId ? withEvent(task, event) : task)
+    const event: ClientEvent = { id: crypto.randomUUID(), at: new Date(now()).toISOString(), ...body }
+    if ('taskId' in event) tasks.value = tasks.value.map(task => task.id === event.taskId ? withEvent(task, event) : task)
     outbox?.put(event)
   }
 
   function answered(response: EventsResponse): void {
     clock?.learn(response.now, sender.value.roundTripMs ?? 0)
     savedAt.value = Date.parse(response.now)
-    if (sitting.value && sitting.value.deadline !== response.deadline) sitting.value = { ...sitting.value, deadline: response.deadline }
+    confirmedPace = response.pace
     for (const task of response.tasks) {
       const before = confirmed.get(task.id)
       if (before) confirmed.set(task.id, { ...before, ...task })
@@ -152,54 +192,108 @@ export const useBenchStore = defineStore('bench', () => {
     }
   }
 
+  /** What the server says without being asked. */
+  function noticed(notice: SittingNotice): void {
+    switch (notice.kind) {
+      case 'message':
+        messages.value = [...messages.value.filter(({ id }) => id !== notice.message.id), notice.message]
+        break
+      case 'ended':
+        void finish()
+        break
+      case 'pace':
+        clock?.learn(notice.now)
+        if (notice.seat !== null && notice.seat !== seat) outbox?.takeOver()
+        confirmedPace = notice.pace
+        rebase()
+        if (!notice.pace.paused) void outbox?.send()
+    }
+  }
+
   function openTask(id: string): void {
     if (currentId.value === id && current.value?.opened) return
     currentId.value = id
     message.value = null
-    put({ kind: 'open', taskId: id })
+    if (!readOnly.value) put({ kind: 'open', taskId: id })
+  }
+
+  /** Why nothing can be changed now, or null. */
+  function refuseWork(): string | null {
+    if (readOnly.value) return 'This sitting goes on in another tab or on another device.'
+    if (pace.value?.paused) return 'The clock stands.'
+    return null
   }
 
   /** Does one operation in a task's tool. Returns why it was refused, or null. */
   function operate(taskId: string, op: unknown): string | null {
     const task = tasks.value.find(({ id }) => id === taskId)
-    if (!task) return 'No such task is open.'
+    const refusal = task ? refuseWork() : 'No such task is open.'
+    if (!task || refusal) return refusal
+    if (pace.value?.sections.find(({ id }) => id === task.section)?.closed) return 'This section is closed.'
     const tried = tryOp(task, op)
     if (!tried.ok) return tried.refusal
     const inHand = stepInHandOf(task)
-    if (tried.changes && !inHand) return 'All steps of this task are finished; its work is kept as it is.'
+    if (tried.changes && !inHand) return task.steps.some(({ status }) => status === 'settled') ? 'All steps of this task are settled. Open one again to change its work.' : 'All steps of this task are finished; its work is kept as it is.'
     if (tried.changes) message.value = null
     if (tried.changes && inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
     put({ kind: 'op', taskId: task.id, op })
     return null
   }
 
-  function check(stepId: string): void {
-    if (!current.value || judging.value.includes(stepId)) return
+  /** Sends something about a step of the task in hand. */
+  function step(kind: 'check' | 'skip' | 'settle' | 'unsettle', stepId: string): void {
+    if (!current.value || refuseWork() || judging.value.includes(stepId)) return
     message.value = null
-    judging.value = [...judging.value, stepId]
-    put({ kind: 'check', taskId: current.value.id, stepId })
-  }
-
-  function skip(stepId: string): void {
-    if (!current.value) return
-    message.value = null
-    put({ kind: 'skip', taskId: current.value.id, stepId })
+    if (kind === 'check') judging.value = [...judging.value, stepId]
+    put({ kind, taskId: current.value.id, stepId })
   }
 
   function revisit(on: boolean): void {
-    if (current.value) put({ kind: 'revisit', taskId: current.value.id, on })
+    if (current.value && !refuseWork()) put({ kind: 'revisit', taskId: current.value.id, on })
   }
 
-  /** Sends what waits and hands the sitting in. False when the server can't be reached. */
-  async function finish(): Promise<boolean> {
+  function leaveSection(sectionId: string): void {
+    if (!pace.value || refuseWork()) return
+    put({ kind: 'leave', sectionId })
+    setPace(paceAfterLeaving(pace.value, sectionId, now()))
+  }
+
+  function note(text: string): void {
+    if (refuseWork()) return
+    notes.value = text
+    put({ kind: 'note', text })
+  }
+
+  function away(on: boolean): void {
+    if (sitting.value?.state === 'running' && !ended.value && !readOnly.value) put({ kind: 'away', on })
+  }
+
+  async function rest(on: boolean): Promise<void> {
+    if (!sitting.value) return
+    await outbox?.settle()
+    const view = await callApi(sittingView, `/api/sittings/${sitting.value.id}/break`, { method: 'POST', body: { on } })
+    take(view)
+  }
+
+  async function ask(text: string): Promise<void> {
+    if (!sitting.value) return
+    const sent = await callApi(messageView, `/api/sittings/${sitting.value.id}/messages`, { method: 'POST', body: { text, taskId: currentId.value } })
+    messages.value = [...messages.value, sent]
+  }
+
+  /** Sends what waits and hands the sitting in, or ends it by leaving. False when the server can't be reached or doesn't take it. */
+  async function finish(request: { signedAs?: string, leaving?: boolean } = {}): Promise<boolean> {
     if (!sitting.value || ended.value) return true
     if (finishing) return false
     finishing = true
     failure.value = ''
     try {
-      if (!await outbox?.settle()) throw new Error('The server can’t be reached. Your work is kept on this device and sent as soon as it can be.')
+      const timeIsUp = pace.value !== null && now() >= Date.parse(pace.value.deadline)
+      if (!readOnly.value && !await outbox?.settle() && !timeIsUp) {
+        throw new Error(sender.value.held ? 'The clock stands; hand in when it runs again.' : 'The server can’t be reached. Your work is kept on this device and sent as soon as it can be.')
+      }
       if (ended.value || !sitting.value) return true
-      ended.value = await callApi(endedView, `/api/sittings/${sitting.value.id}/submit`, { method: 'POST', body: {} })
+      ended.value = await callApi(endedView, `/api/sittings/${sitting.value.id}/submit`, { method: 'POST', body: request })
       outbox?.stop()
       return true
     }
@@ -214,5 +308,11 @@ export const useBenchStore = defineStore('bench', () => {
 
   const sendNow = (): void => void outbox?.send()
 
-  return { sitting, tasks, current, currentId, sender, durable, savedAt, message, ended, failure, judging, open, refresh, close, openTask, operate, check, skip, revisit, finish, sendNow }
+  return { sitting, tasks, pace, current, currentId, section, readOnly, sender, durable, savedAt, message, messages, notes, ended, failure, judging, open, refresh, close, tick, noticed, openTask, operate, step, revisit, leaveSection, note, away, rest, ask, finish, sendNow }
 })
+
+/** What the room is told of the device, so that a move from one to another can be seen. */
+function deviceName(): string {
+  const system = /Windows|Mac OS X|Android|Linux|iPhone|iPad/.exec(navigator.userAgent)?.[0] ?? 'a device'
+  return `${system}, ${window.innerWidth} × ${window.innerHeight}`
+}

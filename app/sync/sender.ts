@@ -6,6 +6,7 @@ import type { EventQueue } from './queue'
 const BATCH = 50
 const FIRST_WAIT_MS = 1000
 const LONGEST_WAIT_MS = 10_000
+const HELD_WAIT_MS = 4000
 
 export interface SenderOptions {
   sittingId: string
@@ -24,6 +25,10 @@ export interface SenderState {
   unreached: boolean
   /** The sign-in has ended meanwhile: nothing is taken until there is another. */
   signedOut: boolean
+  /** The clock stands, and nothing is taken until it runs again. */
+  held: boolean
+  /** Another page has the sitting: nothing of this one is taken any more. */
+  takenOver: boolean
   /** Milliseconds from sending to the last answer. */
   roundTripMs: number | null
 }
@@ -37,6 +42,8 @@ export class Sender {
   #sending = false
   #unreached = false
   #signedOut = false
+  #held = false
+  #takenOver = false
   #roundTripMs: number | null = null
   #wait = FIRST_WAIT_MS
   #timer: ReturnType<typeof setTimeout> | undefined
@@ -64,14 +71,14 @@ export class Sender {
   async settle(): Promise<boolean> {
     while (this.#waiting.length > 0 && !this.#stopped) {
       await this.send()
-      if (this.#unreached) return false
+      if (this.#unreached || this.#takenOver || this.#held) return false
       if (this.#sending) await new Promise(resolve => setTimeout(resolve, 30))
     }
     return true
   }
 
   async send(): Promise<void> {
-    if (this.#sending || this.#stopped || this.#waiting.length === 0) return
+    if (this.#sending || this.#stopped || this.#takenOver || this.#waiting.length === 0) return
     this.#sending = true
     clearTimeout(this.#timer)
     const batch = this.#waiting.slice(0, BATCH)
@@ -89,7 +96,14 @@ export class Sender {
       this.#sending = false
       this.#tell()
     }
-    if (!this.#unreached && this.#waiting.length > 0) void this.send()
+    if (!this.#unreached && !this.#held && this.#waiting.length > 0) void this.send()
+  }
+
+  /** Another page has the sitting. What waits stays on the device. */
+  takeOver(): void {
+    this.#takenOver = true
+    clearTimeout(this.#timer)
+    this.#tell()
   }
 
   stop(): void {
@@ -102,11 +116,22 @@ export class Sender {
     this.#waiting = this.#waiting.filter(({ id }) => !ids.has(id))
     this.#unreached = false
     this.#signedOut = false
+    this.#held = false
     this.#wait = FIRST_WAIT_MS
     await this.options.queue.remove(this.options.sittingId, ids).catch(() => undefined)
   }
 
   async #failed(error: unknown, batch: ClientEvent[]): Promise<void> {
+    if (error instanceof CallFailed && error.code === 'taken-over') {
+      this.takeOver()
+      return
+    }
+    if (error instanceof CallFailed && error.code === 'paused') {
+      this.#unreached = false
+      this.#held = true
+      this.#timer = setTimeout(() => void this.send(), HELD_WAIT_MS)
+      return
+    }
     if (error instanceof CallFailed && !error.unreached && error.status !== 401 && error.status !== 429 && error.status !== 500) {
       await this.#done(batch)
       this.options.rejected(error, batch)
@@ -119,6 +144,6 @@ export class Sender {
   }
 
   #tell(): void {
-    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, signedOut: this.#signedOut, roundTripMs: this.#roundTripMs })
+    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, signedOut: this.#signedOut, held: this.#held, takenOver: this.#takenOver, roundTripMs: this.#roundTripMs })
   }
 }

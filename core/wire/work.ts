@@ -36,6 +36,8 @@ export const assignmentView = z.strictObject({
   minutes: z.number(),
   tasks: z.int(),
   points: z.number(),
+  /** False where tasks are drawn, and the points depend on which. */
+  exactPoints: z.boolean(),
   sittingsAllowed: z.int(),
   sittingsUsed: z.int(),
   bestScore: z.number().nullable(),

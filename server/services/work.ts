@@ -34,6 +34,16 @@ export function countedFor(settings: AssignmentSettings, dueAt: string | null): 
 const inTray = (item: TrayItem): string => ({ calculator: 'a calculator', notes: 'notes' } as Record<string, string>)[item.kind] ?? (item.kind === 'sheet' ? item.title : '')
 const points = (hundredths: number | null): number | null => hundredths === null ? null : hundredths / 100
 
+/** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
+function sizeOf(plan: Plan): { tasks: number, points: number, exactPoints: boolean } {
+  const parts = plan.sections.map(({ rules, tasks }) => {
+    const points = tasks.reduce((sum, id) => sum + (plan.task(id)?.outOf ?? 0), 0) / 100
+    const drawn = Math.min(rules.draw ?? tasks.length, tasks.length)
+    return { tasks: drawn, points: drawn === tasks.length ? points : Math.round(points * drawn / tasks.length) }
+  })
+  return { tasks: parts.reduce((sum, part) => sum + part.tasks, 0), points: parts.reduce((sum, part) => sum + part.points, 0), exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined) }
+}
+
 /** A trainee's assignments: what is under way, open, coming and finished, and the cover of each paper. */
 export function workService({ db, now }: Context, plans: PlanService, starting: StartingService) {
   const assignments = assignmentsIn(db)
@@ -65,8 +75,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       late,
       optional: assignment.settings.optional,
       minutes: paper.minutes,
-      tasks: plan.tasks.length,
-      points: plan.outOf / 100,
+      ...sizeOf(plan),
       sittingsAllowed: window.sittingsAllowed,
       sittingsUsed: own.length,
       bestScore: shown && scores.length > 0 ? Math.max(...scores) / 100 : null,

@@ -1,24 +1,30 @@
 <script setup lang="ts">
-import type { TaskView } from '~~/core/wire/sitting'
-import type { Message } from '~/stores/bench'
+import { useBenchStore } from '~/stores/bench'
 
-/** What the trainee must know and do: situation, documents, and the ladder of steps. */
-defineProps<{ task: TaskView, judging: readonly string[], message: Message | null, afterTries: 'set-right' | 'leave' }>()
-defineEmits<{ check: [stepId: string], skip: [stepId: string] }>()
+/** What the trainee must know and do: the tasks of this page, the one in hand unfolded. */
+const bench = useBenchStore()
+const ruler = ref(false)
+
+/** The tasks that stand on the same page, as the section sets. */
+const page = computed(() => {
+  const { section, current } = bench
+  if (!section || !current) return []
+  const place = section.tasks.indexOf(current.id)
+  const first = place - place % section.perPage
+  return section.tasks.slice(first, first + section.perPage).flatMap(id => bench.tasks.find(task => task.id === id) ?? [])
+})
 </script>
 
 <template>
   <section class="brief" tabindex="-1" aria-label="Brief" data-area>
-    <h1>{{ task.title }}</h1>
-    <p v-for="text in task.brief.situation" :key="text">{{ text }}</p>
-    <SourceDocuments :key="task.id" :documents="task.brief.documents" />
-    <StepLadder :steps="task.steps" :judging="judging" :message="message" :after-tries="afterTries" @check="$emit('check', $event)" @skip="$emit('skip', $event)" />
+    <Button v-if="bench.sitting?.support.readingRuler" class="ruler" text size="small" :label="ruler ? 'Put the ruler away' : 'Reading ruler'" :aria-pressed="ruler" @click="ruler = !ruler" />
+    <TaskBrief v-for="task in page" :key="task.id" :task="task" :in-hand="task.id === bench.currentId" :alone="page.length === 1" />
+    <ReadingRuler v-if="ruler" />
   </section>
 </template>
 
 <style scoped>
-.brief { height: 100%; padding: 0.8rem 1rem 1rem; overflow: hidden auto; background: var(--surface); }
+.brief { position: relative; height: 100%; padding: 0.8rem 1rem 1rem; overflow: hidden auto; background: var(--surface); }
 .brief:focus { outline-offset: -3px; }
-h1 { font-size: var(--larger); margin-bottom: 0.5rem; }
-h1 + p ~ p { margin-top: 0.4rem; }
+.ruler { margin: -0.4rem 0 0.2rem -0.6rem; }
 </style>

@@ -1,19 +1,42 @@
 <script setup lang="ts">
 import type { StepView } from '~~/core/wire/sitting'
-import type { Message } from '~/stores/bench'
+import { useBenchStore } from '~/stores/bench'
 
 /** The steps of a task with points, tries and state. The step in hand is open, the others are a line each. */
-const props = defineProps<{ steps: readonly StepView[], judging: readonly string[], message: Message | null, afterTries: 'set-right' | 'leave' }>()
-const emit = defineEmits<{ check: [stepId: string], skip: [stepId: string] }>()
+const props = defineProps<{ steps: readonly StepView[] }>()
+const bench = useBenchStore()
+const paper = computed(() => bench.sitting?.paper)
+const settling = computed(() => paper.value?.answers === 'settled')
 
-const inHand = computed(() => props.steps.find(({ status }) => status === 'open') ?? null)
+/** A moment to see how a step has closed, before the bench goes on to the next one by itself. */
+const SEEN_MS = 1400
+const open = computed(() => props.steps.find(({ status }) => status === 'open') ?? null)
+/** The step that has just closed and is still shown; null once the bench has gone on. */
+const closed = ref<string | null>(null)
+const inHand = computed(() => closed.value === null ? open.value : null)
 const leaving = ref(false)
 const ladder = useTemplateRef('ladder')
-watch(() => inHand.value?.id, async () => {
+let moving: ReturnType<typeof setTimeout> | undefined
+
+function goOn() {
+  clearTimeout(moving)
+  closed.value = null
+}
+watch(() => open.value?.id, (_, before) => {
   leaving.value = false
+  const step = props.steps.find(({ id }) => id === before)
+  if (step && (step.status === 'passed' || step.status === 'out-of-tries')) {
+    closed.value = step.id
+    clearTimeout(moving)
+    if (paper.value?.moveOn) moving = setTimeout(goOn, SEEN_MS)
+  }
+  else goOn()
+})
+watch(() => inHand.value?.id, async () => {
   await nextTick()
   ladder.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' })
 })
+onBeforeUnmount(() => clearTimeout(moving))
 
 function state(step: StepView): string {
   const points = `${format.points(step.points)} points`
@@ -21,9 +44,13 @@ function state(step: StepView): string {
     case 'passed': return `passed · ${format.points(step.earned ?? 0)} of ${points}`
     case 'out-of-tries': return `out of tries${step.setRight ? ', set right' : ''}`
     case 'skipped': return `left${step.setRight ? ', set right' : ''}`
+    case 'settled': return `settled · ${points}`
     default: return points
   }
 }
+
+/** Only the step that was settled last can be opened again, and only while the one after it is untouched. */
+const lastSettled = computed(() => paper.value?.unsettle ? props.steps.findLast(({ status }) => status === 'settled')?.id ?? null : null)
 </script>
 
 <template>
@@ -34,10 +61,19 @@ function state(step: StepView): string {
         <span class="instruction">{{ step.instruction }}</span>
         <span class="small soft state">{{ state(step) }}</span>
       </div>
+      <p v-if="step.id === closed" class="small going-on">
+        <span v-if="paper?.moveOn && open">The next step opens in a moment.</span>
+        <Button v-else-if="open" size="small" label="Go on to the next step" @click="goOn" />
+      </p>
+      <Button v-if="step.id === lastSettled" text size="small" class="again" label="Open this step again" @click="bench.step('unsettle', step.id)" />
       <template v-if="step === inHand">
-        <div class="act">
+        <div v-if="settling && step.mode === 'handed-in'" class="act">
+          <span class="small soft">Nothing is checked before you hand in.</span>
+          <Button label="Settle this step" aria-keyshortcuts="Alt+K" @click="bench.step('settle', step.id)" />
+        </div>
+        <div v-else class="act">
           <TryStrokes :allowed="step.triesAllowed" :used="step.triesUsed" />
-          <Button v-if="step.mode === 'handed-in'" label="Check this step" :loading="judging.includes(step.id)" aria-keyshortcuts="Alt+K" @click="emit('check', step.id)" />
+          <Button v-if="step.mode === 'handed-in'" label="Check this step" :loading="bench.judging.includes(step.id)" aria-keyshortcuts="Alt+K" @click="bench.step('check', step.id)" />
         </div>
         <p v-if="step.mode === 'watched'" class="small">Watched step: it is judged as you do it. A change that isn’t right spends a try and is taken back; looking around is free.</p>
         <ul v-if="step.lastCheck?.criteria && step.lastCheck.criteria.length > 0" class="small told">
@@ -45,19 +81,19 @@ function state(step: StepView): string {
           <li v-for="one in step.lastCheck.criteria" :key="one.label"><strong>{{ one.met ? 'right' : 'not right' }}</strong> {{ one.label }}<span v-if="one.feedback" class="feedback">{{ one.feedback }}</span></li>
         </ul>
         <div v-if="leaving" class="notice leave">
-          <p>Leave this step for good? It can’t be opened again{{ afterTries === 'set-right' ? '; the work is set right so that you can go on' : '' }}.</p>
-          <div><Button size="small" label="Leave the step" @click="emit('skip', step.id)" /> <Button size="small" text label="Stay" @click="leaving = false" /></div>
+          <p>Leave this step for good? It can’t be opened again{{ paper?.afterTries === 'set-right' ? '; the work is set right so that you can go on' : '' }}.</p>
+          <div><Button size="small" label="Leave the step" @click="bench.step('skip', step.id)" /> <Button size="small" text label="Stay" @click="leaving = false" /></div>
         </div>
         <div v-else class="small soft rule">
-          <span>{{ step.mode === 'watched' ? '' : 'A check that doesn’t pass spends a try.' }}</span>
+          <span>{{ step.mode === 'watched' || settling ? '' : 'A check that doesn’t pass spends a try.' }}</span>
           <Button text size="small" label="Leave this step…" @click="leaving = true" />
         </div>
       </template>
     </li>
   </ol>
   <div role="status" aria-live="polite">
-    <p v-if="message" class="notice small" :class="{ 'is-passed': message.kind === 'passed', 'is-refusal': message.kind !== 'passed' }" data-message>{{ message.text }}</p>
-    <p v-if="!inHand" class="notice small">All steps of this task are finished. Its work is kept as it is.</p>
+    <p v-if="bench.message" class="notice small" :class="{ 'is-passed': bench.message.kind === 'passed', 'is-refusal': bench.message.kind !== 'passed' }" data-message>{{ bench.message.text }}</p>
+    <p v-if="!open" class="notice small">{{ steps.some(({ status }) => status === 'settled') ? 'All steps of this task are answered.' : 'All steps of this task are finished. Its work is kept as it is.' }}</p>
   </div>
 </template>
 
@@ -69,8 +105,10 @@ function state(step: StepView): string {
 .number { font-weight: 700; color: var(--ink-soft); }
 .open .instruction { font-weight: 600; }
 .state { text-align: right; max-width: 9rem; }
-.act { display: flex; justify-content: space-between; align-items: center; margin: 0.6rem 0 0.3rem 1.5rem; }
-.open > p, .told, .leave { margin-left: 1.5rem; }
+.act { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; margin: 0.6rem 0 0.3rem 1.5rem; }
+.act :deep(.p-button) { flex: none; }
+.again { margin-left: 1rem; }
+.open > p, .told, .leave, .going-on { margin-left: 1.5rem; }
 .told { display: grid; gap: 0.15rem; margin-top: 0.4rem; }
 .feedback { display: block; }
 .leave { margin-top: 0.4rem; }

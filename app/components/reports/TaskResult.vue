@@ -6,7 +6,7 @@ const props = defineProps<{ task: TaskResultView, open: boolean }>()
 defineEmits<{ toggle: [] }>()
 const panel = useId()
 
-const states = { 'passed': 'passed', 'out-of-tries': 'out of tries', 'skipped': 'left', 'open': 'not finished', 'locked': 'not reached', 'awaiting-marker': 'waiting for a marker' }
+const states = { 'settled': 'settled', 'passed': 'passed', 'out-of-tries': 'out of tries', 'skipped': 'left', 'open': 'not finished', 'locked': 'not reached', 'awaiting-marker': 'waiting for a marker' }
 const suggested = computed(() => props.task.minutes * 60_000)
 const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {

@@ -1,50 +1,13 @@
 <script setup lang="ts">
 import { coverView } from '~~/core/wire/work'
-import { sittingView } from '~~/core/wire/sitting'
+import type { CoverView } from '~~/core/wire/work'
 
-const id = String(useRoute().params.id)
-const { data: cover, failure, load } = useCall(coverView, () => `/api/assignments/${id}`)
+const id = computed(() => String(useRoute().params.id))
+const { data: cover, failure, load } = useCall(coverView, () => `/api/assignments/${id.value}`)
 useHead({ title: () => `${cover.value?.paperTitle ?? 'Paper'} · Steady Anvil` })
 
-const busy = ref(false)
-const refusal = ref('')
-
-const facts = computed(() => {
-  const one = cover.value
-  if (!one) return []
-  const { fewest, most } = one.tries
-  const weights = one.tryWeights.every(weight => weight === 1)
-    ? 'a later try counts as much as the first'
-    : `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}`
-  return [
-    ['Time', one.allowanceMinutes === one.minutes ? `${one.minutes} min in one go; the clock does not stop` : `${one.allowanceMinutes} min for you (${one.minutes} min and your extra time); the clock does not stop`],
-    ['Work', `${counted(one.tasks, 'task', 'tasks')} with ${counted(one.steps, 'step', 'steps')}, ${format.points(one.points)} points`],
-    ['Tries', `${fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`} on each step; ${weights}${one.partial ? '; what was right of a step counts even if it is never passed' : ''}`],
-    ['When tries run out', one.afterTries === 'set-right' ? 'the work is set right for you, so that the next step starts from sound ground' : 'your work stays as it is; later figures that follow from yours count as right'],
-    ['What a check tells', { none: 'only whether the step is right', which: 'which parts are right', why: 'which parts are right, and why the others are not' }[one.checkTells]],
-    ['Sittings', `${one.sittingsUsed} of ${one.sittingsAllowed} used`],
-    ['Window', one.closesAt ? `closes ${format.date(one.closesAt)}, ${format.time(one.closesAt)}` : 'stays open'],
-    ['At the end of time', 'what you have done is handed in by itself'],
-    ['Results', one.resultsAtEnd ? `at once, ${one.answersShown ? 'with what was expected' : 'without the answers'}` : 'when your trainer releases them'],
-    ...(one.allowed.length > 0 ? [['Allowed beside you', one.allowed.join(', ')]] : []),
-  ] as [string, string][]
-})
-
-async function start() {
-  busy.value = true
-  refusal.value = ''
-  try {
-    const sitting = await callApi(sittingView, `/api/assignments/${id}/sittings`, { method: 'POST', body: {} })
-    await navigateTo(`/sittings/${sitting.id}`)
-  }
-  catch (error) {
-    refusal.value = inWords(error)
-    await load()
-  }
-  finally {
-    busy.value = false
-  }
-}
+const facts = computed(() => cover.value ? factsOf(cover.value) : [])
+const took = (view: CoverView): void => void (cover.value = view)
 </script>
 
 <template>
@@ -52,37 +15,24 @@ async function start() {
   <p v-else-if="!cover" class="soft" role="status">Fetching the paper…</p>
   <article v-else class="columns">
     <div>
-      <p class="soft small">{{ cover.kind }} · {{ cover.trade }}</p>
+      <p class="soft small">{{ cover.kind }} · {{ cover.trade }}<template v-if="cover.room"> · {{ cover.room }}</template><template v-if="cover.course"> · {{ cover.course }}</template></p>
       <h1>{{ cover.paperTitle }}</h1>
       <p class="about">{{ cover.about }}</p>
+      <p v-if="cover.optional" class="notice optional">This paper is optional. When you know its result, you decide whether it counts in place of {{ cover.unit }}.</p>
       <dl class="panel">
         <div v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
       </dl>
     </div>
     <aside>
-      <section class="panel start">
-        <template v-if="cover.running">
-          <p>This sitting is under way. It is handed in by itself at <strong>{{ format.time(cover.running.deadline) }}</strong>.</p>
-          <Button as="router-link" :to="`/sittings/${cover.running.sittingId}`" label="Go on with the sitting" fluid />
-        </template>
-        <template v-else-if="cover.closedBecause">
-          <p><strong>It can’t be started.</strong> {{ cover.closedBecause }}<template v-if="cover.opensAt && cover.state === 'coming'"> It opens {{ format.date(cover.opensAt) }}, {{ format.time(cover.opensAt) }}.</template></p>
-          <Button v-if="cover.latest" as="router-link" outlined severity="secondary" :to="`/sittings/${cover.latest.sittingId}/result`" label="See your result" fluid />
-        </template>
-        <template v-else>
-          <p>Started now, it ends at <strong>{{ format.time(cover.wouldEndAt) }}</strong>.</p>
-          <p v-if="cover.cutShort" class="running-out">That is less than the full time: the paper closes then.</p>
-          <Button label="Start the clock" :loading="busy" fluid @click="start" />
-          <p class="soft small">This uses sitting {{ cover.sittingsUsed + 1 }} of {{ cover.sittingsAllowed }}. If the page closes, the clock runs on; come back here and go on.</p>
-        </template>
-        <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
-      </section>
-      <section class="panel start">
+      <StartPanel :key="cover.id" :cover="cover" @took="took" />
+      <section class="panel side">
         <h2>How to work</h2>
         <ul class="how"><li v-for="text in cover.instructions" :key="text">{{ text }}</li></ul>
       </section>
-      <section v-for="section in cover.sections" :key="section.title" class="panel start">
-        <h2>{{ section.title }} <span class="soft small">{{ counted(section.tasks.length, 'task', 'tasks') }}</span></h2>
+      <section v-for="section in cover.sections" :key="section.title" class="panel side">
+        <h2>{{ section.title }} <span class="soft small">{{ counted(section.tasks.length, 'task', 'tasks') }}{{ section.minutes === null ? '' : `, ${section.minutes} min of its own` }}{{ section.movement === 'one-way' ? ', closed once left' : '' }}</span></h2>
+        <p v-if="section.draw" class="soft small">{{ section.draw }} of these are drawn for you{{ section.shuffled ? ', in an order of your own' : '' }}.</p>
+        <p v-else-if="section.shuffled" class="soft small">They stand in an order of your own.</p>
         <ol class="tasks"><li v-for="task in section.tasks" :key="task.title"><span>{{ task.title }}</span><span class="soft small">{{ task.minutes }} min · {{ format.points(task.points) }} points</span></li></ol>
       </section>
     </aside>
@@ -97,8 +47,9 @@ dl div { display: grid; grid-template-columns: 10.5rem 1fr; gap: 1rem; padding: 
 dl div + div { border-top: 1px solid var(--line); }
 dt { font-weight: 600; }
 aside { display: grid; gap: 1rem; }
-.start { display: grid; gap: 0.75rem; padding: 1.1rem; }
-.start h2 { font-size: var(--large); }
+.side { display: grid; gap: 0.6rem; padding: 1.1rem; }
+.optional { margin-bottom: 1rem; }
+.side h2 { font-size: var(--large); }
 .how { display: grid; gap: 0.5rem; padding-left: 1.1rem; list-style: disc; }
 .tasks { display: grid; gap: 0.2rem; }
 .tasks li { display: flex; justify-content: space-between; gap: 1rem; }

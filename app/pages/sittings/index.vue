@@ -4,7 +4,6 @@ import { pastSittingView } from '~~/core/wire/work'
 
 useHead({ title: 'Past sittings · Steady Anvil' })
 const { data: sittings, failure, load } = useCall(z.array(pastSittingView), () => '/api/sittings')
-const endings: Record<string, string> = { 'handed-in': 'handed in', 'time-up': 'time was up', 'voided': 'voided' }
 </script>
 
 <template>
@@ -14,7 +13,7 @@ const endings: Record<string, string> = { 'handed-in': 'handed in', 'time-up': '
   <p v-else-if="sittings.length === 0" class="panel empty">You have not finished a sitting yet.</p>
   <DataTable v-else :value="sittings" class="panel list" :paginator="sittings.length > 20" :rows="20" data-key="id">
     <Column header="Paper">
-      <template #body="{ data }"><NuxtLink :to="`/sittings/${data.id}/result`">{{ data.paperTitle }}</NuxtLink></template>
+      <template #body="{ data }"><NuxtLink :to="`/sittings/${data.id}/${data.shown ? 'result' : 'receipt'}`">{{ data.paperTitle }}</NuxtLink></template>
     </Column>
     <Column header="Sitting" field="number" header-class="right" body-class="right figure" />
     <Column header="Started"><template #body="{ data }">{{ format.date(data.startedAt) }}, {{ format.time(data.startedAt) }}</template></Column>

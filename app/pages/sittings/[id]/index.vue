@@ -7,15 +7,20 @@ const bench = useBenchStore()
 const clock = useServerClock()
 const time = useBenchTime(clock)
 const loading = ref('')
-const panels = reactive({ overview: false, handIn: false, help: false, hideClock: false })
+const panels = reactive({ overview: false, handIn: false, help: false, tray: false, ask: false, leave: false, leaveSection: false })
 const busy = ref(false)
+const seen = ref(0)
 useHead({ title: () => `${bench.current?.title ?? 'Sitting'} · Steady Anvil` })
+useSupport(() => bench.sitting?.support)
+useSittingStream(id)
+useAway(bench.away)
 
 async function open() {
   loading.value = ''
   try {
     await bench.open(id, clock)
-    if (bench.sitting?.state === 'ended') await navigateTo(`/sittings/${id}/result`, { replace: true })
+    seen.value = bench.messages.length
+    if (bench.sitting?.state === 'ended') await toReceipt()
     else if (bench.currentId) bench.openTask(bench.currentId)
   }
   catch (error) {
@@ -23,27 +28,44 @@ async function open() {
     loading.value = inWords(error)
   }
 }
+const toReceipt = () => navigateTo(`/sittings/${id}/receipt`, { replace: true })
 onMounted(open)
 onBeforeUnmount(() => bench.close())
+watch(() => bench.ended, ended => ended && toReceipt())
 useEventListener(document, 'visibilitychange', async () => {
   if (document.visibilityState !== 'visible' || !bench.sitting || bench.ended) return
   await bench.refresh(id).catch(() => undefined)
   if (bench.sitting?.state === 'ended') await bench.finish()
 })
 useEventListener(window, 'online', () => bench.sendNow())
+useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+  // Nothing is lost by closing; but where leaving ends the sitting, nobody should think that this is it.
+  if (bench.sitting?.state === 'running' && !bench.ended && bench.sitting.rules.resume === false) event.preventDefault()
+})
 
+/** The tasks that can be moved among without leaving a section for good. */
+const within = computed(() => bench.section?.movement === 'one-way' ? bench.tasks.filter(task => task.section === bench.section?.id) : bench.tasks.filter(task => !bench.pace?.sections.find(({ id }) => id === task.section)?.closed))
+const place = computed(() => within.value.findIndex(task => task.id === bench.currentId))
 const index = computed(() => bench.tasks.findIndex(task => task.id === bench.currentId))
-const finished = computed(() => bench.tasks.filter(isFinished).length)
+const step = computed(() => Math.max(1, bench.section?.perPage ?? 1))
+const pageStart = computed(() => place.value - place.value % step.value)
+const leaves = computed(() => bench.section?.movement === 'one-way' && pageStart.value + step.value >= within.value.length)
+const unread = computed(() => bench.messages.slice(seen.value).filter(({ from }) => from === 'room').length)
+const newest = computed(() => unread.value > 0 && !panels.ask ? bench.messages.findLast(({ from }) => from === 'room') : undefined)
+watch(() => [panels.ask, bench.messages.length], () => {
+  if (panels.ask) seen.value = bench.messages.length
+})
 
 function move(by: number) {
-  const to = bench.tasks[index.value + by]
+  const to = within.value[pageStart.value + by * step.value]
   if (to) go(to.id)
+  else if (by > 0 && leaves.value) panels.leaveSection = true
 }
 
 function go(taskId: string) {
-  panels.overview = false
-  panels.handIn = false
-  bench.openTask(taskId)
+  Object.assign(panels, { overview: false, handIn: false, leaveSection: false })
+  if (within.value.some(({ id }) => id === taskId)) bench.openTask(taskId)
+  else panels.leaveSection = true
 }
 
 /** Bound to its task: a tool that is being left may still have something to write. */
@@ -52,14 +74,19 @@ function operateOn(taskId: string) {
 }
 
 function check() {
-  const step = bench.current && stepInHandOf(bench.current)
-  if (step?.mode === 'handed-in') bench.check(step.id)
+  const inHand = bench.current && stepInHandOf(bench.current)
+  if (inHand?.mode === 'handed-in') bench.step(bench.sitting?.paper.answers === 'settled' ? 'settle' : 'check', inHand.id)
 }
 
-async function handIn() {
+async function finish(request: { signedAs?: string, leaving?: boolean }) {
   busy.value = true
-  await bench.finish()
+  await bench.finish(request)
   busy.value = false
+}
+
+async function leave() {
+  if (bench.sitting?.rules.resume) await navigateTo('/')
+  else await finish({ leaving: true })
 }
 
 function moveArea() {
@@ -74,37 +101,24 @@ useShortcuts({
   overview: () => { panels.overview = !panels.overview },
   check,
   revisit: () => bench.revisit(!bench.current?.revisit),
+  tray: () => { panels.tray = !panels.tray },
   area: moveArea,
   help: () => { panels.help = true },
 })
 </script>
 
 <template>
-  <SittingEnded v-if="bench.ended" :ended="bench.ended" :title="bench.sitting?.paper.title ?? ''" />
-  <main v-else-if="loading" class="alone"><FailureNotice :message="loading" @again="open" /></main>
+  <main v-if="loading" class="alone"><FailureNotice :message="loading" @again="open" /></main>
   <main v-else-if="!bench.sitting || !bench.current" class="alone soft" role="status">Fetching your work…</main>
-  <div v-else class="bench">
-    <header class="top">
-      <div class="title">
-        <AnvilMark />
-        <strong>{{ bench.sitting.paper.title }}</strong>
-        <span class="soft small">Task {{ index + 1 }} of {{ bench.tasks.length }}</span>
-        <span class="clock">
-          <template v-if="!panels.hideClock || time.lowTime.value">
-            <span class="figure time" :class="{ 'running-out': time.lowTime.value }" role="timer" aria-label="Time left">{{ format.countdown(time.leftMs.value) }}</span>
-            <span class="soft small">left of {{ format.length(bench.sitting.allowanceMs) }}</span>
-          </template>
-          <Button v-if="!time.lowTime.value" text size="small" :label="panels.hideClock ? 'Show the clock' : 'Hide'" :aria-label="panels.hideClock ? 'Show the clock' : 'Hide the clock'" @click="panels.hideClock = !panels.hideClock" />
-        </span>
-      </div>
-      <TempoRail :segments="time.segments.value" :current-id="bench.currentId" :passed="time.passedShare.value" :work="time.workShare.value" :ahead-ms="time.aheadMs.value" :finish-at="bench.sitting.deadline" />
-      <p class="spoken" role="status">{{ time.notice.value }}</p>
-    </header>
-    <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
+  <div v-else class="bench" :inert="bench.readOnly || bench.pace?.paused !== null">
+    <BenchTop :time="time" :index="index" />
+    <div class="notices">
+      <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
+      <p v-if="newest" class="notice told" role="status" data-room-message><span><strong>Invigilator:</strong> {{ newest.text }}</span><Button text size="small" label="Answer" @click="panels.ask = true" /><Button text size="small" label="Seen" @click="seen = bench.messages.length" /></p>
+      <p v-if="bench.pace?.section === null" class="notice told" role="status"><span>All sections are closed. Hand the paper in, or wait for its end.</span><Button size="small" label="Hand in…" @click="panels.handIn = true" /></p>
+    </div>
     <Splitter class="middle" :gutter-size="5">
-      <SplitterPanel :size="30" :min-size="25">
-        <BriefPane :key="bench.current.id" :task="bench.current" :judging="bench.judging" :message="bench.message" :after-tries="bench.sitting.paper.afterTries" @check="bench.check" @skip="bench.skip" />
-      </SplitterPanel>
+      <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
       <SplitterPanel :size="70" :min-size="55">
         <main class="tool" tabindex="-1" aria-label="Tool" data-area>
           <LedgerTool v-if="bench.current.tool === 'ledger'" :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" :operate="operateOn(bench.current.id)" />
@@ -112,28 +126,28 @@ useShortcuts({
       </SplitterPanel>
     </Splitter>
     <BottomLine
-      :first="index === 0" :last="index === bench.tasks.length - 1" :revisit="bench.current.revisit" :finished="finished" :total="bench.tasks.length"
-      :sender="bench.sender" :saved-at="bench.savedAt" :durable="bench.durable"
-      @back="move(-1)" @next="move(1)" @revisit="bench.revisit" @overview="panels.overview = true" @help="panels.help = true" @hand-in="panels.handIn = true"
+      :first="pageStart <= 0" :last="pageStart + step >= within.length" :leaves="leaves" :unread="unread"
+      @back="move(-1)" @next="move(1)" @overview="panels.overview = true" @tray="panels.tray = !panels.tray" @ask="panels.ask = true" @help="panels.help = true"
+      @rest="bench.rest(true).catch(() => undefined)" @leave="panels.leave = true" @hand-in="panels.handIn = true" @leave-section="panels.leaveSection = true"
     />
-    <OverviewPanel v-model:visible="panels.overview" :tasks="bench.tasks" :current-id="bench.currentId" @go="go" @hand-in="panels.overview = false; panels.handIn = true" />
-    <HandInDialog v-model:visible="panels.handIn" :tasks="bench.tasks" :left-ms="time.leftMs.value" :busy="busy" :failure="bench.failure" @go="go" @hand-in="handIn" />
-    <HelpDialog v-model:visible="panels.help" :instructions="bench.sitting.paper.instructions" :allowed="bench.sitting.paper.allowed" />
+    <OverviewPanel v-model:visible="panels.overview" @go="go" @hand-in="panels.overview = false; panels.handIn = true" />
+    <HandInDialog v-model:visible="panels.handIn" :left-ms="time.leftMs.value" :now-ms="clock.nowMs.value" :busy="busy" @go="go" @hand-in="signedAs => finish(signedAs ? { signedAs } : {})" />
+    <LeaveDialog v-model:visible="panels.leave" :busy="busy" @leave="leave" />
+    <LeaveSectionDialog v-model:visible="panels.leaveSection" @go="go" />
+    <HelpDialog v-model:visible="panels.help" />
+    <TrayDrawer v-model:visible="panels.tray" />
+    <AskDialog v-model:visible="panels.ask" />
   </div>
+  <StandStill v-if="bench.sitting?.state === 'running' && !bench.ended && (bench.readOnly || bench.pace?.paused)" :now-ms="clock.nowMs.value" @take-back="open" />
 </template>
 
 <style scoped>
 .alone { padding: 3rem; }
 .bench { display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; height: 100vh; min-width: 1000px; }
-.bench > .middle { grid-row: 3; }
-.bench > .bottom { grid-row: 4; }
-.top { display: grid; gap: 2px; padding: 0.3rem 1rem 0.2rem; background: var(--surface); border-bottom: 1px solid var(--line); }
-.title { display: flex; align-items: center; gap: 0.75rem; min-height: 34px; }
-.title strong { font-size: var(--large); }
-.clock { display: flex; align-items: baseline; gap: 0.6rem; margin-left: auto; }
-.time { font-size: var(--larger); font-weight: 700; }
 .middle { border: 0; border-radius: 0; background: none; }
 :deep(.p-splitterpanel) { overflow: hidden; }
+.told { display: flex; align-items: center; gap: 0.5rem; }
+.told span { margin-right: auto; }
 .tool { height: 100%; overflow: auto; padding: 0.9rem 1rem; background: var(--ground); }
 .tool:focus { outline-offset: -3px; }
 </style>

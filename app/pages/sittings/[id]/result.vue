@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { resultView } from '~~/core/wire/result'
 import type { StepResultView } from '~~/core/wire/result'
+import { useSessionStore } from '~/stores/session'
 
+const session = useSessionStore()
 const id = String(useRoute().params.id)
 const { data: result, failure, load } = useCall(resultView, () => `/api/sittings/${id}/result`)
 useHead({ title: () => `Result of ${result.value?.paperTitle ?? 'a sitting'} · Steady Anvil` })
 
-const endings = { 'handed-in': 'handed in', 'time-up': 'ended when its time was up', 'voided': 'voided' }
 const steps = computed(() => result.value?.tasks.flatMap(task => task.steps) ?? [])
 const count = (test: (step: StepResultView) => boolean): number => steps.value.filter(test).length
 const open = ref<string[]>([])
@@ -31,7 +32,8 @@ function print() {
       </div>
       <div class="no-print actions">
         <Button outlined severity="secondary" label="Print" @click="print" />
-        <Button as="router-link" to="/skills" label="What it says about your skills" />
+        <Button v-if="session.person?.role === 'trainee'" outlined severity="secondary" as="router-link" :to="`/sittings/${id}/receipt`" label="Receipt" />
+        <Button v-if="session.person?.role === 'trainee'" as="router-link" to="/skills" label="What it says about your skills" />
       </div>
     </header>
     <dl class="panel totals">

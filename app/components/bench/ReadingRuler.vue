@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** A clear line across the window that follows the pointer, with the rest dimmed. It takes no clicks. */
+const { y } = useMouse({ type: 'client' })
+const HEIGHT = 44
+</script>
+
+<template>
+  <div class="dim" aria-hidden="true" :style="{ top: 0, height: `${Math.max(0, y - HEIGHT / 2)}px` }" />
+  <div class="line" aria-hidden="true" :style="{ top: `${y - HEIGHT / 2}px`, height: `${HEIGHT}px` }" />
+  <div class="dim" aria-hidden="true" :style="{ top: `${y + HEIGHT / 2}px`, bottom: 0 }" />
+</template>
+
+<style scoped>
+.dim, .line { position: fixed; left: 0; right: 0; z-index: 15; pointer-events: none; }
+.dim { background: color-mix(in srgb, var(--ink) 28%, transparent); }
+.line { border-block: 2px solid var(--act); }
+</style>

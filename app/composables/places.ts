@@ -1,0 +1,22 @@
+import type { PersonView } from '~~/core/wire/work'
+
+export interface Place {
+  to: string
+  label: string
+}
+
+const trainee: Place[] = [{ to: '/', label: 'My work' }, { to: '/skills', label: 'Skills' }, { to: '/sittings', label: 'Past sittings' }]
+const trainer: Place[] = [{ to: '/assigning', label: 'Assignments' }, { to: '/marks', label: 'Marks book' }, { to: '/adjustments', label: 'Adjustments' }]
+const invigilator: Place[] = [{ to: '/rooms', label: 'Rooms' }, { to: '/audit', label: 'Audit log' }]
+
+/** Where each role finds its work; the first place is its home. */
+export const placesOf: Record<PersonView['role'], Place[]> = {
+  trainee,
+  trainer,
+  invigilator,
+  administrator: [...trainer, ...invigilator],
+}
+
+export function homeOf(role: PersonView['role']): string {
+  return placesOf[role][0]?.to ?? '/'
+}

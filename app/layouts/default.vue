@@ -7,6 +7,9 @@ const menu = useTemplateRef('menu')
 
 const places = computed(() => session.person ? placesOf[session.person.role] : [])
 
+const route = useRoute()
+const isHere = (to: string): boolean => route.path === to || (to !== '/' && route.path.startsWith(`${to}/`))
+
 const items = computed(() => [
   { label: 'Look', items: themes.map(({ id, label }) => ({ label: theme.value === id ? `${label} (in use)` : label, command: () => { theme.value = id } })) },
   { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
@@ -24,7 +27,7 @@ async function leave() {
     <header class="top no-print">
       <NuxtLink to="/" class="brand"><AnvilMark /> Steady Anvil</NuxtLink>
       <nav aria-label="Main">
-        <NuxtLink v-for="place in places" :key="place.to" :to="place.to">{{ place.label }}</NuxtLink>
+        <NuxtLink v-for="place in places" :key="place.to" :to="place.to" :class="{ here: isHere(place.to) }" :aria-current="isHere(place.to) ? 'page' : undefined">{{ place.label }}</NuxtLink>
       </nav>
       <template v-if="session.person">
         <Button class="person" text :label="session.person.name" aria-haspopup="true" aria-controls="person-menu" @click="menu?.toggle($event)" />
@@ -42,7 +45,7 @@ async function leave() {
 .brand { display: flex; align-items: center; gap: 1rem; color: var(--ink); font-size: var(--large); font-weight: 700; text-decoration: none; }
 nav { display: flex; gap: 1.4rem; align-self: stretch; }
 nav a { display: flex; align-items: center; padding-top: 3px; color: var(--ink-soft); font-weight: 600; text-decoration: none; border-bottom: 3px solid transparent; }
-nav a.router-link-active:not([href='/']), nav a.router-link-exact-active { color: var(--ink); border-bottom-color: var(--act); }
+nav a.here { color: var(--ink); border-bottom-color: var(--act); }
 .person { margin-left: auto; }
 main { padding: 1.5rem 1.6rem 2.5rem; max-width: 1400px; margin: 0 auto; outline: none; }
 @media (max-width: 640px) {

@@ -25,7 +25,8 @@ export function attentionOf(row: RoomRow, now: number): Attention {
   const working = row.state === 'working' || row.state === 'paused' || row.state === 'on-break'
   if (row.unanswered > 0) found.push([100, row.unanswered === 1 ? 'asks for help' : `asks for help (${row.unanswered} messages)`])
   if (row.state === 'waiting') found.push([90, `waits to be let in, ${words(since(row.waitingSince, now))}`])
-  if (working && !row.connected && since(row.seenAt, now) > UNCONNECTED_S) found.push([80, `no connection for ${words(since(row.seenAt, now))}`])
+  const unseen = since(row.seenAt ?? row.savedAt, now)
+  if (working && !row.connected && unseen > UNCONNECTED_S) found.push([80, `no connection for ${words(unseen)}`])
   if (working && since(row.awaySince, now) > AWAY_S) found.push([70, `away from the window for ${words(since(row.awaySince, now))}`])
   if (working && row.failedLately >= FAST_TRIES && since(row.lastFailedAt, now) <= TRIES_WITHIN_S) found.push([60, `${row.failedLately} tries spent in 2 min`])
   if (row.state === 'working' && row.deadline !== null) {
@@ -50,8 +51,11 @@ export function isIn(filter: RoomFilter, row: RoomRow, attention: Attention): bo
   }
 }
 
-/** Those who need somebody first, then by name. The order doesn't change while nothing does. */
+/** Of those who need nobody, who comes first. */
+const order: RoomRow['state'][] = ['waiting', 'paused', 'on-break', 'working', 'admitted', 'ended', 'voided', 'not-here']
+
+/** Those who need somebody first, then by state and name. The order doesn't change while nothing does. */
 export function inOrder(rows: readonly RoomRow[], now: number): { row: RoomRow, attention: Attention }[] {
   return rows.map(row => ({ row, attention: attentionOf(row, now) }))
-    .sort((a, b) => b.attention.rank - a.attention.rank || a.row.name.localeCompare(b.row.name, 'en-GB') || a.row.key.localeCompare(b.row.key))
+    .sort((a, b) => b.attention.rank - a.attention.rank || order.indexOf(a.row.state) - order.indexOf(b.row.state) || a.row.name.localeCompare(b.row.name, 'en-GB') || a.row.key.localeCompare(b.row.key))
 }

@@ -2,6 +2,7 @@
 import type { RoomLine } from '~/composables/useRoom'
 
 /** Everyone in the room, who needs somebody first. Only the rows in sight are drawn, so that it holds hundreds. */
+/** `open` is the row whose person stands beside the table; the table is narrow then. */
 defineProps<{ lines: readonly RoomLine[], now: number, open: string | null }>()
 const chosen = defineModel<string[]>('chosen', { required: true })
 const emit = defineEmits<{ open: [key: string] }>()
@@ -20,12 +21,12 @@ const connection = ({ row }: RoomLine): string => row.state === 'working' || row
       <template #body="{ data }"><Checkbox :model-value="chosen.includes(data.row.key)" binary :aria-label="`Choose ${data.row.name}`" @update:model-value="choose(data.row.key, $event)" /></template>
     </Column>
     <Column header="Person" style="width: 168px"><template #body="{ data }"><button type="button" class="link" @click="emit('open', data.row.key)">{{ data.row.name }}</button></template></Column>
-    <Column header="State" style="width: 150px"><template #body="{ data }">{{ stateInWords(data.row) }}</template></Column>
+    <Column header="State" style="width: 140px"><template #body="{ data }">{{ stateInWords(data.row) }}</template></Column>
     <Column header="Needs attention because" style="min-width: 220px"><template #body="{ data }"><strong v-if="data.attention.rank >= 40">{{ data.attention.reasons.join('; ') }}</strong><span v-else class="soft">{{ data.attention.reasons.join('; ') }}</span></template></Column>
-    <Column header="Where" style="width: 168px"><template #body="{ data }">{{ data.row.where }}</template></Column>
-    <Column header="Steps" style="width: 78px" body-class="figure"><template #body="{ data }">{{ data.row.finished }}</template></Column>
+    <Column v-if="!open" header="Where" style="width: 160px"><template #body="{ data }">{{ data.row.where }}</template></Column>
+    <Column v-if="!open" header="Steps" style="width: 78px" body-class="figure"><template #body="{ data }">{{ data.row.finished }}</template></Column>
     <Column header="Time left" style="width: 84px" header-class="right" body-class="right figure"><template #body="{ data }">{{ timeLeft(data.row, now) }}</template></Column>
-    <Column header="Saved" style="width: 84px" body-class="figure"><template #body="{ data }">{{ data.row.savedAt ? format.second(data.row.savedAt) : '' }}</template></Column>
+    <Column v-if="!open" header="Saved" style="width: 84px" body-class="figure"><template #body="{ data }">{{ data.row.savedAt ? format.second(data.row.savedAt) : '' }}</template></Column>
     <Column header="Connected" style="width: 92px"><template #body="{ data }">{{ connection(data) }}</template></Column>
   </DataTable>
 </template>

@@ -11,31 +11,41 @@ const trade = computed(() => trades[props.assignment.trade as keyof typeof trade
 const loadedAt = Date.now()
 const serverNow = computed(() => Date.parse(props.assignment.now) + now.value.getTime() - loadedAt)
 
-const when = computed(() => {
-  const { state, running, opensAt, closesAt, latest } = props.assignment
+const SOON_MS = 4 * 3600_000
+interface When { head: string, sub: string, soon: boolean }
+
+function openWhen(at: string): When {
+  const { dueAt, closesAt, late } = props.assignment
+  if (late) return { head: 'late', sub: closesAt ? `closes ${format.near(closesAt, at)}` : 'was due', soon: true }
+  const end = dueAt ?? closesAt
+  if (!end) return { head: 'no end date', sub: 'open', soon: false }
+  const left = Date.parse(end) - serverNow.value
+  const does = dueAt ? 'due' : 'closes'
+  return { head: format.near(end, at), sub: left < 24 * 3600_000 ? `${does} in ${format.span(left)}` : `${does} ${format.time(end)}`, soon: left < SOON_MS }
+}
+
+const when = computed((): When => {
+  const { state, running, opensAt, latest } = props.assignment
   const at = new Date(serverNow.value).toISOString()
-  if (state === 'under-way' && running) return { head: `${format.countdown(Date.parse(running.deadline) - serverNow.value)} left`, sub: 'clock running', soon: Date.parse(running.deadline) - serverNow.value < 300_000 }
+  if (state === 'under-way' && running) {
+    const left = Date.parse(running.deadline) - serverNow.value
+    return { head: `${format.countdown(left)} left`, sub: 'clock running', soon: left < 300_000 }
+  }
   if (state === 'coming' && opensAt) return { head: format.near(opensAt, at), sub: `opens ${format.time(opensAt)}`, soon: false }
   if (state === 'finished') return { head: latest ? format.near(latest.endedAt, at) : 'not sat', sub: latest ? `ended ${format.time(latest.endedAt)}` : 'closed', soon: false }
-  if (!closesAt) return props.assignment.dueAt ? { head: format.near(props.assignment.dueAt, at), sub: props.assignment.late ? 'was due' : `due ${format.time(props.assignment.dueAt)}`, soon: props.assignment.late } : { head: 'no end date', sub: 'open', soon: false }
-  const { dueAt } = props.assignment
-  if (dueAt && Date.parse(dueAt) < serverNow.value) return { head: 'late', sub: `closes ${format.near(closesAt, at)}`, soon: true }
-  if (dueAt) return { head: format.near(dueAt, at), sub: `due ${format.time(dueAt)}`, soon: Date.parse(dueAt) - serverNow.value < 4 * 3600_000 }
-  const left = Date.parse(closesAt) - serverNow.value
-  return left < 24 * 3600_000
-    ? { head: format.near(closesAt, at), sub: `closes in ${format.span(left)}`, soon: left < 4 * 3600_000 }
-    : { head: format.near(closesAt, at), sub: `closes ${format.time(closesAt)}`, soon: false }
+  return openWhen(at)
 })
 
 const standing = computed(() => {
   const { state, running, sittingsAllowed, sittingsUsed, countingScore, points, closedBecause, latest } = props.assignment
-  const bestScore = countingScore
-  const best = bestScore === null ? '' : `counts so far: ${format.points(bestScore)} of ${format.points(points)}`
+  const score = countingScore === null ? '' : `counts so far: ${format.points(countingScore)} of ${format.points(points)}`
   if (state === 'under-way' && running) return [`sitting ${sittingsUsed} of ${sittingsAllowed}`, `handed in by itself at ${format.time(running.deadline)}`]
-  if (state === 'finished') return [bestScore === null ? (latest && !latest.shown ? 'result not released' : 'no score') : `${format.points(bestScore)} of ${format.points(points)} points`, counted(sittingsUsed, 'sitting', 'sittings')]
-  const left = sittingsAllowed - sittingsUsed
-  if (state === 'open' && closedBecause) return [closedBecause, best]
-  return [sittingsAllowed === 1 ? 'one sitting' : `sittings left: ${left} of ${sittingsAllowed}`, best]
+  if (state === 'finished') {
+    const result = countingScore !== null ? `${format.points(countingScore)} of ${format.points(points)} points` : latest && !latest.shown ? 'result not released' : 'no score'
+    return [result, counted(sittingsUsed, 'sitting', 'sittings')]
+  }
+  if (state === 'open' && closedBecause) return [closedBecause, score]
+  return [sittingsAllowed === 1 ? 'one sitting' : `sittings left: ${sittingsAllowed - sittingsUsed} of ${sittingsAllowed}`, score]
 })
 </script>
 

@@ -8,6 +8,11 @@ function time(one: CoverView): string {
   return `${own} in one go; the clock does not stop`
 }
 
+function sections(one: CoverView): string {
+  const each = one.sections.map(({ title, minutes }) => minutes === null ? title : `${title} (${minutes} min of its own)`).join(', ')
+  return one.sections.some(({ movement }) => movement === 'one-way') ? `${each}; a section that you leave can’t be opened again` : each
+}
+
 function tries(one: CoverView): string {
   if (one.answers === 'settled') return `none: you settle each step, and it is marked when you hand in${one.unsettle ? '; a settled step can be opened again' : '; a settled step stays settled'}`
   const { fewest, most } = one.tries
@@ -49,6 +54,7 @@ export function factsOf(one: CoverView): [string, string][] {
     ['Time', time(one)],
     ...(one.adjustments.length > 0 ? [['For you', one.adjustments.join(', ')] as [string, string]] : []),
     ['Work', `${counted(one.tasks, 'task', 'tasks')}${one.exactPoints ? ` with ${counted(one.steps, 'step', 'steps')}, ` : ', about '}${format.points(one.points)} points`],
+    ...(one.sections.length > 1 ? [['Sections', sections(one)] as [string, string]] : []),
     ...checks,
     ['Sittings', `${one.sittingsUsed} of ${one.sittingsAllowed} used${one.sittingsAllowed > 1 ? `; ${counting[one.counts]}` : ''}`],
     ['Window', window(one)],

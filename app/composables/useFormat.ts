@@ -21,6 +21,8 @@ export const format = {
   shortDay: (isoDay: string): string => shortCalendar.format(new Date(`${isoDay}T00:00:00Z`)),
   /** today 17:00, or Fri 27 Nov */
   near: (moment: string, now: string): string => days.format(new Date(moment)) === days.format(new Date(now)) ? `today ${times.format(new Date(moment))}` : days.format(new Date(moment)).replaceAll(',', '').replace(/ \d{4}$/, ''),
+  /** today 17:00, or Fri 27 Nov, 17:00 */
+  nearTime: (moment: string, now: string): string => format.near(moment, now).startsWith('today') ? format.near(moment, now) : `${format.near(moment, now)}, ${format.time(moment)}`,
   /** 17:42, or 1:02:03 from an hour up */
   countdown(ms: number): string {
     const whole = Math.max(0, Math.ceil(ms / 1000))

@@ -30,7 +30,7 @@ function inOrder(state: string) {
   return found.value.filter(one => one.state === state).sort((a, b) => {
     if (state === 'finished') return key(b.latest?.endedAt).localeCompare(key(a.latest?.endedAt))
     if (state === 'coming') return key(a.opensAt).localeCompare(key(b.opensAt))
-    return key(a.running?.deadline ?? a.closesAt).localeCompare(key(b.running?.deadline ?? b.closesAt))
+    return key(a.running?.deadline ?? a.dueAt ?? a.closesAt).localeCompare(key(b.running?.deadline ?? b.dueAt ?? b.closesAt))
   })
 }
 

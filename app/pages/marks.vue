@@ -32,7 +32,7 @@ function cell(row: Row, assignmentId: string): { text: string, note: string } {
   <DataTable v-else :value="rows" class="panel list" data-key="personId" scrollable scroll-height="calc(100vh - 180px)" :paginator="rows.length > 50" :rows="50">
     <Column header="Name" frozen><template #body="{ data }"><strong class="nowrap">{{ data.name }}</strong><br><span class="soft small nowrap">{{ data.cohort }}</span></template></Column>
     <Column v-for="column in book.columns" :key="column.assignmentId" header-class="right" body-class="right">
-      <template #header><span class="column"><strong>{{ column.title }}</strong><span class="soft small">of {{ column.outOf.toFixed(2) }}, {{ counts[column.counts] }}{{ column.released ? '' : ', held' }}</span></span></template>
+      <template #header><span class="column"><strong>{{ column.title }}</strong><span class="soft small">of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts] }}{{ column.released ? '' : ', held' }}</span></span></template>
       <template #body="{ data }"><span class="figure">{{ cell(data, column.assignmentId).text }}</span><br><span class="soft small">{{ cell(data, column.assignmentId).note }}</span></template>
     </Column>
   </DataTable>

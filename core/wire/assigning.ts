@@ -60,6 +60,8 @@ export const progressView = z.strictObject({
   id: z.string(),
   paperTitle: z.string(),
   outOf: z.number(),
+  /** False where tasks are drawn: `outOf` is then that of an average draw. */
+  exactPoints: z.boolean(),
   now: moment,
   settings: assignmentSettings,
   released: z.boolean(),
@@ -82,7 +84,7 @@ export const assignmentAct = z.discriminatedUnion('act', [
 export type AssignmentAct = z.infer<typeof assignmentAct>
 
 export const marksView = z.strictObject({
-  columns: z.array(z.strictObject({ assignmentId: z.string(), title: z.string(), outOf: z.number(), counts: z.enum(['best', 'last', 'first', 'average']), released: z.boolean() })),
+  columns: z.array(z.strictObject({ assignmentId: z.string(), title: z.string(), outOf: z.number(), exactPoints: z.boolean(), counts: z.enum(['best', 'last', 'first', 'average']), released: z.boolean() })),
   rows: z.array(z.strictObject({
     personId: z.string(), name: z.string(), cohort: z.string(),
     cells: z.array(z.strictObject({ assignmentId: z.string(), score: z.number().nullable(), sittings: z.int(), late: z.boolean(), working: z.boolean(), credit: z.enum(['claimed', 'declined']).nullable() })),

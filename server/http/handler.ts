@@ -117,7 +117,7 @@ export async function readBytes(event: H3Event, largest: number): Promise<Buffer
 
 /** Answers a failure: a Problem in its own words, anything else as a 500 that tells nothing and is logged. */
 export function answerProblem(event: H3Event, error: unknown) {
-  const problem = error instanceof Problem ? error : new Problem(500, 'failed', 'Something went wrong on the server. Your saved work is not affected; try again.')
+  const problem = error instanceof Problem ? error : storageProblem(error) ?? new Problem(500, 'failed', 'Something went wrong on the server. Your saved work is not affected; try again.')
   if (!(error instanceof Problem)) {
     log.error({ path: event.path, error: error instanceof Error ? error.stack : String(error) }, 'request failed')
   }
@@ -125,6 +125,14 @@ export function answerProblem(event: H3Event, error: unknown) {
   setResponseHeader(event, 'Cache-Control', 'no-store')
   if (problem.retryAfter) setResponseHeader(event, 'Retry-After', problem.retryAfter)
   return { error: { code: problem.code, message: problem.message, ...(problem.fields ? { fields: problem.fields } : {}) } }
+}
+
+/** What the database says when it can't write, as a failure that passes: nothing of the request was taken. */
+function storageProblem(error: unknown): Problem | null {
+  const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : ''
+  if (/^SQLITE_(FULL|IOERR)/.test(code)) return new Problem(507, 'storage-full', 'The server’s storage is full. Nothing of this was taken; it is tried again.', undefined, 10)
+  if (/^SQLITE_(BUSY|LOCKED)/.test(code)) return new Problem(503, 'storage-busy', 'The server’s storage is busy. Nothing of this was taken; it is tried again.', undefined, 2)
+  return null
 }
 
 /** A browser sends its page's origin with every change; one from another site is refused. */

@@ -21,7 +21,7 @@ import type { PlanService } from './plans'
 import { notFound, Problem } from './problem'
 import { isReleased } from './release'
 import { windowOf } from './window'
-import { countedFor, scoredOf } from './work'
+import { countedFor, scoredOf, sizeOf } from './work'
 
 interface Parts {
   plans: PlanService
@@ -138,7 +138,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const rows = await Promise.all(shares.map(share => progressOf(assignment, share, sat.filter(({ personId }) => personId === share.personId), people)))
       return {
-        id, paperTitle: plan.paper.title, outOf: plan.outOf / 100, now: now(), settings: assignment.settings, released: isReleased(assignment, now()),
+        id, paperTitle: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, now: now(), settings: assignment.settings, released: isReleased(assignment, now()),
         people: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),
         ratings: await ratingsOf(sat.map(sitting => sitting.id)),
       }

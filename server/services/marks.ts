@@ -11,7 +11,7 @@ import { csvOf } from './csv'
 import type { PlanService } from './plans'
 import { isReleased } from './release'
 import { windowOf } from './window'
-import { countedFor, scoredOf } from './work'
+import { countedFor, scoredOf, sizeOf } from './work'
 
 /** The marks book: everyone's score that counts, on every assignment. */
 export function marksService({ db, now }: Context, plans: PlanService) {
@@ -26,7 +26,7 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       const bySharer = group(sat, sitting => `${sitting.assignmentId} ${sitting.personId}`)
       const columns = await Promise.all(given.map(async (assignment) => {
         const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-        return { assignmentId: assignment.id, title: plan.paper.title, outOf: plan.outOf / 100, counts: assignment.settings.counts, released: isReleased(assignment, at) }
+        return { assignmentId: assignment.id, title: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, counts: assignment.settings.counts, released: isReleased(assignment, at) }
       }))
       const rows = [...group(shares, ({ personId }) => personId)].map(([personId, own]) => ({
         personId,

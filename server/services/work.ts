@@ -35,7 +35,7 @@ const inTray = (item: TrayItem): string => ({ calculator: 'a calculator', notes:
 const points = (hundredths: number | null): number | null => hundredths === null ? null : hundredths / 100
 
 /** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
-function sizeOf(plan: Plan): { tasks: number, points: number, exactPoints: boolean } {
+export function sizeOf(plan: Plan): { tasks: number, points: number, exactPoints: boolean } {
   const parts = plan.sections.map(({ rules, tasks }) => {
     const points = tasks.reduce((sum, id) => sum + (plan.task(id)?.outOf ?? 0), 0) / 100
     const drawn = Math.min(rules.draw ?? tasks.length, tasks.length)

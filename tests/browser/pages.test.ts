@@ -35,7 +35,7 @@ describe('my work', () => {
     await signIn(at.driver, at.server.url, 'robin.tarn@sallowmere.test')
     await see(at.driver, text('Closest gap'))
     const words = await body()
-    for (const wanted of ['Open now', 'Coming', 'Finished', 'Week-end journals', 'sittings left: 2 of 2', 'not open yet', 'Expenses paid ahead']) expect(words).toContain(wanted)
+    for (const wanted of ['Open now', 'Coming', 'Finished', 'Week-end journals', 'sittings left: 2 of 2', 'Not open yet', 'Expenses paid ahead']) expect(words).toContain(wanted)
     // The paper is assigned by the demo and once more by the papers of the tests.
     expect(await at.driver.findElements(By.css('[aria-label="Read first: Week-end journals"]'))).toHaveLength(2)
   })

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { Builder, By, Key, until } from 'selenium-webdriver'
 import type { WebDriver, WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
+import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 
 export { By, Key, until }
 export type { WebDriver, WebElement }
@@ -60,11 +61,19 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
   await element.click()
 }
 
-export async function signIn(driver: WebDriver, url: string, email: string, password = 'slipway-64'): Promise<void> {
+/** Cuts the page off from the network, or connects it again. */
+export async function offline(driver: WebDriver, on: boolean): Promise<void> {
+  const chrome = driver as ChromeDriver
+  await chrome.sendDevToolsCommand('Network.enable', {})
+  await chrome.sendDevToolsCommand('Network.emulateNetworkConditions', { offline: on, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+}
+
+/** Signs in and waits for the heading of the page where the person lands. */
+export async function signIn(driver: WebDriver, url: string, email: string, { password = 'slipway-64', lands = 'My work' } = {}): Promise<void> {
   await driver.get(`${url}/sign-in`)
   await (await see(driver, By.id('email'))).sendKeys(email)
   await (await see(driver, By.id('password'))).sendKeys(password, Key.ENTER)
-  await see(driver, By.xpath('//h1[normalize-space()="My work"]'), 'My work')
+  await see(driver, By.xpath(`//h1[normalize-space()="${lands}"]`), lands)
 }
 
 export async function picture(driver: WebDriver, file: string): Promise<void> {

@@ -20,7 +20,7 @@ export class Client {
 
   constructor(private readonly url: string) {}
 
-  async call(method: 'GET' | 'POST', path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+  async call(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
     const response = await fetch(`${this.url}${path}`, {
       method,
       headers: { ...(this.#cookie ? { cookie: this.#cookie } : {}), ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
@@ -32,6 +32,15 @@ export class Client {
     const answer = { status: response.status, text, headers: response.headers, body: parsed(text) }
     this.answers.push(answer)
     return answer
+  }
+
+  /** Opens a stream and closes it again: whether it opened, or the status with which it was refused. */
+  async opens(path: string): Promise<'done' | number> {
+    const stop = new AbortController()
+    const response = await fetch(`${this.url}${path}`, { headers: this.#cookie ? { cookie: this.#cookie } : {}, signal: stop.signal })
+    const opened = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false
+    stop.abort()
+    return opened ? 'done' : response.status
   }
 
   /** Another device that holds a copy of this one's cookie. */

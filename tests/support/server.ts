@@ -8,6 +8,8 @@ import { delimiter, join, resolve } from 'node:path'
 export interface RunningServer {
   url: string
   dataFile: string
+  /** Of the server's process, while it runs. */
+  pid(): number
   /** Ends the process at once, as a power cut would, and waits until it is gone. */
   kill(): Promise<void>
   /** Starts it again on the same data and port. */
@@ -26,9 +28,9 @@ async function freePort(): Promise<number> {
   })
 }
 
-/** A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped ones. */
-export async function startServer(environment: Record<string, string> = {}): Promise<RunningServer> {
-  const folder = await mkdtemp(join(tmpdir(), 'anvil-'))
+/** A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped ones. `where` is a folder for its data. */
+export async function startServer(environment: Record<string, string> = {}, where?: string): Promise<RunningServer> {
+  const folder = where ?? await mkdtemp(join(tmpdir(), 'anvil-'))
   const port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
   const url = `http://127.0.0.1:${port}`
@@ -65,11 +67,12 @@ export async function startServer(environment: Record<string, string> = {}): Pro
   return {
     url,
     dataFile,
+    pid: () => child?.pid ?? 0,
     kill: () => end('SIGKILL'),
     restart: start,
     async stop() {
       await end('SIGKILL')
-      await rm(folder, { recursive: true, force: true })
+      if (!where) await rm(folder, { recursive: true, force: true })
     },
   }
 }

@@ -74,7 +74,7 @@ async function takeAway(id: string) {
 <template>
   <section v-if="after.evidence" class="panel no-print" aria-label="Evidence of your work">
     <h2>Evidence of your work</h2>
-    <p>Photos or PDFs of what you wrote, up to {{ counted(after.evidence.files, 'file', 'files') }} of {{ after.evidence.megabytes }} MB. <template v-if="leftMs > 0">You have until <strong>{{ format.near(after.evidence.until, after.now) }}, {{ format.time(after.evidence.until) }}</strong>.</template><strong v-else>The time for uploading is over.</strong></p>
+    <p>Photos or PDFs of what you wrote, up to {{ counted(after.evidence.files, 'file', 'files') }} of {{ after.evidence.megabytes }} MB. <template v-if="leftMs > 0">You have until <strong>{{ format.nearTime(after.evidence.until, after.now) }}</strong>.</template><strong v-else>The time for uploading is over.</strong></p>
     <ul v-if="after.evidence.uploads.length > 0">
       <li v-for="one in after.evidence.uploads" :key="one.id">
         <a :href="`${base}/${one.id}`" target="_blank" rel="noopener"><img v-if="one.type.startsWith('image/')" :src="`${base}/${one.id}`" alt="" width="56"><span v-else class="pdf figure">PDF</span> {{ one.name }}</a>
@@ -103,6 +103,7 @@ async function takeAway(id: string) {
 .panel { display: grid; gap: 0.7rem; padding: 1.25rem 1.75rem; }
 h2 { font-size: var(--large); }
 label { font-weight: 600; }
+input::file-selector-button { margin-right: 0.8rem; padding: 0.45rem 0.8rem; border: 1px solid var(--line-strong); border-radius: 4px; background: var(--surface); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
 ul { display: grid; gap: 0.4rem; }
 li { display: flex; align-items: center; gap: 0.8rem; }
 li a { display: flex; align-items: center; gap: 0.6rem; margin-right: auto; }

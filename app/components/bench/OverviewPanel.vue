@@ -34,7 +34,7 @@ function tries(task: TaskView): string {
 </script>
 
 <template>
-  <Drawer v-model:visible="visible" position="right" header="Overview" class="overview" :pt="{ root: { 'aria-label': 'Overview' } }" :style="{ width: '700px' }">
+  <Drawer v-model:visible="visible" position="right" header="Overview" class="overview" :pt="{ root: { 'aria-label': 'Overview' }, mask: { class: 'over-tool' } }" :style="{ width: '700px' }">
     <SelectButton v-model="filter" :options="options" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="Which tasks to show" />
     <table>
       <thead><tr><th scope="col">Task</th><th scope="col">State</th><th scope="col">Steps finished</th><th scope="col">Tries left</th><th scope="col"><span class="spoken">Marks</span></th></tr></thead>

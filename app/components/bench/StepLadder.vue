@@ -36,6 +36,7 @@ watch(() => inHand.value?.id, async () => {
   await nextTick()
   ladder.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' })
 })
+onMounted(() => ladder.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }))
 onBeforeUnmount(() => clearTimeout(moving))
 
 function state(step: StepView): string {

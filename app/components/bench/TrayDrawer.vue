@@ -16,7 +16,7 @@ const keepNotes = useDebounceFn(() => {
 </script>
 
 <template>
-  <Drawer v-model:visible="visible" position="right" header="Tray" class="tray" :modal="false" :pt="{ root: { 'aria-label': 'Tray' } }" :style="{ width: '340px' }">
+  <Drawer v-model:visible="visible" position="right" header="Tray" class="tray" :modal="false" :pt="{ root: { 'aria-label': 'Tray' }, mask: { class: 'over-tool' } }" :style="{ width: '340px' }">
     <p v-if="items.length === 0" class="soft">This section has nothing in its tray.</p>
     <section v-if="has('calculator')"><h3>Calculator</h3><PocketCalculator /></section>
     <section v-if="has('notes')">

@@ -83,7 +83,7 @@ const titles = { grant: 'Grant another sitting', later: 'Move the closing time',
       <Column header="Name"><template #body="{ data }"><strong>{{ data.name }}</strong><span v-if="data.adjustments.length" class="soft small"> · {{ data.adjustments.join(', ') }}</span></template></Column>
       <Column header="State"><template #body="{ data }">{{ states[data.state as TraineeProgress['state']] }}<strong v-if="data.late">, late</strong></template></Column>
       <Column header="Sittings" header-class="right" body-class="right figure"><template #body="{ data }">{{ data.sittingsUsed }} of {{ data.sittingsAllowed }}</template></Column>
-      <Column header="Score that counts" header-class="right" body-class="right figure"><template #body="{ data }">{{ data.countingScore === null ? '' : `${data.countingScore.toFixed(2)} of ${progress?.outOf.toFixed(2)}` }}</template></Column>
+      <Column header="Score that counts" header-class="right" body-class="right figure"><template #body="{ data }">{{ data.countingScore === null ? '' : `${data.countingScore.toFixed(2)} of ${progress?.exactPoints ? progress.outOf.toFixed(2) : `about ${progress?.outOf}`}` }}</template></Column>
       <template #expansion="{ data }">
         <p v-if="data.sittings.length === 0" class="soft">No sitting yet.</p>
         <ul v-else class="sittings">

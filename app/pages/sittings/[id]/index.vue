@@ -11,6 +11,15 @@ const panels = reactive({ overview: false, handIn: false, help: false, tray: fal
 const busy = ref(false)
 const seen = ref(0)
 useHead({ title: () => `${bench.current?.title ?? 'Sitting'} · Steady Anvil` })
+/** Panels lie between the top and the bottom line, so that time and saving stay in sight. */
+const top = useTemplateRef<{ $el: HTMLElement }>('top')
+const bottom = useTemplateRef<{ $el: HTMLElement }>('bottom')
+const { height: topHeight } = useElementSize(() => top.value?.$el, undefined, { box: 'border-box' })
+const { height: bottomHeight } = useElementSize(() => bottom.value?.$el, undefined, { box: 'border-box' })
+watchEffect(() => {
+  document.documentElement.style.setProperty('--bench-top', `${topHeight.value}px`)
+  document.documentElement.style.setProperty('--bench-bottom', `${bottomHeight.value}px`)
+})
 useSupport(() => bench.sitting?.support)
 useSittingStream(id)
 useAway(bench.away)
@@ -111,7 +120,7 @@ useShortcuts({
   <main v-if="loading" class="alone"><FailureNotice :message="loading" @again="open" /></main>
   <main v-else-if="!bench.sitting || !bench.current" class="alone soft" role="status">Fetching your work…</main>
   <div v-else class="bench" :inert="bench.readOnly || bench.pace?.paused !== null">
-    <BenchTop :time="time" :index="index" />
+    <BenchTop ref="top" :time="time" :index="index" />
     <div class="notices">
       <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
       <p v-if="newest" class="notice told" role="status" data-room-message><span><strong>Invigilator:</strong> {{ newest.text }}</span><Button text size="small" label="Answer" @click="panels.ask = true" /><Button text size="small" label="Seen" @click="seen = bench.messages.length" /></p>
@@ -126,6 +135,7 @@ useShortcuts({
       </SplitterPanel>
     </Splitter>
     <BottomLine
+      ref="bottom"
       :first="pageStart <= 0" :last="pageStart + step >= within.length" :leaves="leaves" :unread="unread"
       @back="move(-1)" @next="move(1)" @overview="panels.overview = true" @tray="panels.tray = !panels.tray" @ask="panels.ask = true" @help="panels.help = true"
       @rest="bench.rest(true).catch(() => undefined)" @leave="panels.leave = true" @hand-in="panels.handIn = true" @leave-section="panels.leaveSection = true"

@@ -1,0 +1,240 @@
+import knex from 'knex'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { allSaved, checkStep, entryPosted, focusDate, startPaper, stepIs, total, typeEntry } from '../support/bench'
+import { By, offline, openBrowser, press, see, signIn, text } from '../support/browser'
+import type { Browser, WebDriver } from '../support/browser'
+import type { Written } from '../support/client'
+import { startServer } from '../support/server'
+import type { RunningServer } from '../support/server'
+
+let server: RunningServer
+let browser: Browser
+let driver: WebDriver
+beforeAll(async () => {
+  server = await startServer()
+})
+afterAll(() => server.stop())
+beforeEach(async () => {
+  browser = await openBrowser()
+  driver = browser.driver
+})
+afterEach(() => browser.close())
+
+const sittingIdOf = async (at: WebDriver): Promise<string> => /sittings\/([^/]+)/.exec(await at.getCurrentUrl())![1]!
+const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()
+const wages = (narration: string, amount = '1422.60'): Written => ({ date: '2026-10-31', narration, lines: [{ account: '6010', debit: amount }, { account: '2100', credit: amount }] })
+
+interface Row { seq: number, kind: string, status: string, payload: string, client_at: string | null }
+async function logOf(sittingId: string): Promise<Row[]> {
+  const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
+  const rows = await db<Row & { sitting_id: string }>('sitting_events').where({ sitting_id: sittingId }).orderBy('seq')
+  await db.destroy()
+  return rows
+}
+
+async function post(entry: Written): Promise<void> {
+  await focusDate(driver)
+  await typeEntry(driver, entry)
+  await entryPosted(driver)
+}
+
+describe('without a connection', () => {
+  it('two minutes and more than 40 operations: all there afterwards, in order, once', async () => {
+    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
+    await startPaper(driver, server.url, 'open-end')
+    await allSaved(driver)
+    const id = await sittingIdOf(driver)
+    const before = (await logOf(id)).length
+    const begun = Date.now()
+    await offline(driver, true)
+    for (let count = 1; count <= 20; count += 1) await post(wages(`No. ${count}`, `${count}.00`))
+    await see(driver, text('waiting for the connection'))
+    await new Promise(done => setTimeout(done, Math.max(0, 120_000 - (Date.now() - begun))))
+    expect((await logOf(id)).length).toBe(before)
+    await offline(driver, false)
+    await allSaved(driver)
+    const made = (await logOf(id)).slice(before)
+    const ops = made.filter(({ kind }) => kind === 'op')
+    expect(ops.length).toBeGreaterThanOrEqual(40)
+    expect(made.every(({ status }) => status === 'accepted')).toBe(true)
+    const posted = ops.map(({ payload }) => JSON.parse(payload) as { op: { type: string, entry?: { narration: string } } }).filter(({ op }) => op.type === 'entry.post').map(({ op }) => op.entry?.narration)
+    expect(posted).toEqual(Array.from({ length: 20 }, (_, index) => `No. ${index + 1}`))
+    expect(made.map(row => row.client_at)).toEqual([...made.map(row => row.client_at)].sort())
+  })
+
+  it('time that runs out meanwhile: what was made in time counts when it comes within the grace period', async () => {
+    await signIn(driver, server.url, 'wren.osier@sallowmere.test')
+    await startPaper(driver, server.url, 'long-grace')
+    await allSaved(driver)
+    await offline(driver, true)
+    await post(wages('Wages worked, not paid'))
+    await see(driver, text('The server can’t be reached. Your work is kept on this device'))
+    await offline(driver, false)
+    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'never ended')
+    await press(driver, 'See the result')
+    expect(await total(driver)).toBe('4.00')
+  })
+
+  it('and what comes after the grace period is kept in the log but not scored', async () => {
+    await signIn(driver, server.url, 'wren.osier@sallowmere.test')
+    await startPaper(driver, server.url, 'short')
+    await press(driver, 'Next task')
+    await allSaved(driver)
+    const id = await sittingIdOf(driver)
+    await offline(driver, true)
+    await post(wages('Wages worked, not paid'))
+    await new Promise(done => setTimeout(done, 34_000))
+    await offline(driver, false)
+    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'never ended')
+    expect((await logOf(id)).filter(({ status }) => status === 'late').length).toBeGreaterThan(0)
+    await press(driver, 'See the result')
+    expect(await total(driver)).toBe('0.00')
+  })
+})
+
+describe('two browsers on one sitting', () => {
+  it('the newest takes over, the older looks on and says so, and nothing forks', async () => {
+    await signIn(driver, server.url, 'isla.quay@sallowmere.test')
+    await startPaper(driver, server.url, 'open-end')
+    await post(wages('First here', '1.00'))
+    await allSaved(driver)
+    const address = await driver.getCurrentUrl()
+    const other = await openBrowser()
+    try {
+      await signIn(other.driver, server.url, 'isla.quay@sallowmere.test')
+      await other.driver.get(address)
+      await see(other.driver, By.id('entry-date'))
+      await see(driver, text('This sitting goes on elsewhere'))
+      expect(await driver.executeScript('return document.querySelector(".bench").inert')).toBe(true)
+      await focusDate(other.driver)
+      await typeEntry(other.driver, wages('Then there', '2.00'))
+      await entryPosted(other.driver)
+      await allSaved(other.driver)
+      // And back again: the first page sees what was done on the other.
+      await press(driver, 'Work here again')
+      await see(driver, text('Then there'))
+      await see(other.driver, text('This sitting goes on elsewhere'))
+      await post(wages('Here again', '3.00'))
+      await allSaved(driver)
+    }
+    finally {
+      await other.close()
+    }
+    const log = await logOf(await sittingIdOf(driver))
+    expect(log.map(({ seq }) => seq)).toEqual(log.map((_, index) => index + 1))
+    expect(log.filter(({ kind }) => kind === 'seated')).toHaveLength(3)
+    const narrations = [...JSON.stringify(log.filter(({ payload }) => payload.includes('entry.post')).map(({ payload }) => payload)).matchAll(/First here|Then there|Here again/g)].map(([found]) => found)
+    expect(narrations).toEqual(['First here', 'Then there', 'Here again'])
+  })
+
+  it('two tabs of one browser: what the older had not sent goes with the newer', async () => {
+    await signIn(driver, server.url, 'devrim.aksu@sallowmere.test')
+    await startPaper(driver, server.url, 'open-end')
+    await allSaved(driver)
+    const address = await driver.getCurrentUrl()
+    const first = await driver.getWindowHandle()
+    await offline(driver, true)
+    await post(wages('Made without a connection', '5.00'))
+    await see(driver, text('waiting for the connection'))
+    await driver.switchTo().newWindow('tab')
+    await driver.get(address)
+    await see(driver, text('Made without a connection'))
+    await allSaved(driver)
+    await driver.switchTo().window(first)
+    await see(driver, text('This sitting goes on elsewhere'))
+    const log = await logOf(await sittingIdOf(driver))
+    expect(log.filter(({ payload }) => payload.includes('Made without a connection') && payload.includes('entry.post'))).toHaveLength(1)
+  })
+})
+
+describe('sections', () => {
+  it('warn before they close, stay closed, and have trays of their own', async () => {
+    await signIn(driver, server.url, 'isla.quay@sallowmere.test')
+    await startPaper(driver, server.url, 'two-parts')
+    await press(driver, 'Tray')
+    await (await see(driver, By.id('sum'))).sendKeys('480 * 1.2', '')
+    await press(driver, 'Work it out')
+    await see(driver, By.xpath('//*[contains(@class,"calculator")]//li[contains(., "576")]'))
+    await press(driver, 'Next task')
+    await press(driver, 'Leave this section…')
+    await see(driver, text('This section can’t be opened again.'))
+    expect(await body()).toContain('0 of 1 step finished')
+    await press(driver, 'Stay in this section')
+    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
+    await press(driver, 'Leave this section…')
+    await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
+    await see(driver, By.xpath('//h1[contains(., "Rope")]'))
+    await allSaved(driver)
+    expect(await driver.findElements(By.xpath('//footer//button[normalize-space()="Tray"]'))).toHaveLength(0)
+    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
+    await press(driver, 'Overview, 0 of 4 finished')
+    await see(driver, text('left, closed'))
+    const closed = await driver.findElements(By.css('.overview tbody button[disabled]'))
+    expect(closed).toHaveLength(2)
+  })
+
+  it('close by themselves when their time is up, and say that the next has begun', async () => {
+    await signIn(driver, server.url, 'piet.moor@sallowmere.test')
+    await startPaper(driver, server.url, 'two-parts')
+    await post({ date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480.00' }, { account: '2200', debit: '96.00' }, { account: '2010', credit: '576.00' }] })
+    await checkStep(driver)
+    await stepIs(driver, 'purchase', 'passed')
+    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[contains(., "Rope")]'))).length > 0, 90_000, 'the next section never began')
+    await see(driver, text('The time of “Quick part” is up. “Calm part” has begun.'))
+    await allSaved(driver)
+    // Where the paper doesn’t go on by itself, the trainee says when.
+    await post({ date: '2026-10-30', narration: 'HR-2207', lines: [{ account: '1200', debit: '1000.00' }, { account: '2200', debit: '200.00' }, { account: '2010', credit: '1200.00' }] })
+    await checkStep(driver)
+    await driver.wait(async () => /Go on to the next step|Not right yet/.test(await body()), 15_000)
+  })
+})
+
+describe('settling, signing, and what comes after', () => {
+  it('steps are settled and opened again, three tasks stand on a page, and the receipt asks for opinion, credit and evidence', async () => {
+    await signIn(driver, server.url, 'noor.halden@sallowmere.test')
+    await startPaper(driver, server.url, 'settled')
+    expect(await driver.findElements(By.css('article.task'))).toHaveLength(3)
+    // Noor's own text size, reading aids and breaks.
+    expect(await driver.executeScript('return getComputedStyle(document.documentElement).fontSize')).toBe('17.5px')
+    await see(driver, text('Read aloud'))
+    await post(wages('Wages worked, not paid'))
+    await press(driver, 'Settle this step')
+    await stepIs(driver, 'accrual', 'settled')
+    expect(await body()).not.toMatch(/passed|Not right/)
+    await press(driver, 'Open this step again')
+    await stepIs(driver, 'accrual', 'open')
+    await press(driver, 'Settle this step')
+    await stepIs(driver, 'accrual', 'settled')
+    await driver.findElement(By.css('article.task:not(.in-hand) button')).click()
+    await driver.wait(async () => (await driver.findElements(By.xpath('//article[contains(@class, "in-hand")]//h1[contains(., "wear") or contains(., "Wear")]'))).length > 0, 5000)
+
+    await press(driver, 'Take a break: 10 min that stop the clock are left')
+    await see(driver, text('Your break'))
+    await press(driver, 'Go on working')
+    await driver.wait(async () => (await driver.findElements(By.css('[data-stand-still]'))).length === 0, 5000)
+
+    await press(driver, 'Hand in…')
+    await (await see(driver, By.id('signature'))).sendKeys('Piet Moor')
+    await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
+    await see(driver, text('Type your name as it is known here: Noor Halden.'))
+    await driver.findElement(By.id('signature')).clear()
+    await driver.findElement(By.id('signature')).sendKeys('noor halden')
+    await driver.findElement(By.css('.p-dialog-footer button:last-child')).click()
+    await see(driver, By.xpath('//h1[normalize-space()="Handed in"]'))
+    expect(await driver.findElement(By.css('[data-digest]')).getText()).toMatch(/^[0-9a-f]{64}$/)
+    await press(driver, 'Let it count')
+    await see(driver, text('You decided that it counts.'))
+    for (const name of ['effort', 'clarity', 'time']) await driver.findElement(By.css(`input[name="${name}"][value="4"]`)).click()
+    await press(driver, 'Send to your trainer')
+    await see(driver, text('Your trainer has it.'))
+  })
+
+  it('leaving ends a sitting that doesn’t allow it, after a warning', async () => {
+    await signIn(driver, server.url, 'devrim.aksu@sallowmere.test')
+    await startPaper(driver, server.url, 'settled')
+    await press(driver, 'Leave…')
+    await see(driver, text('Leaving ends this sitting.'))
+    await press(driver, 'End the sitting and leave')
+    await see(driver, By.xpath('//h1[normalize-space()="You left, and the sitting ended"]'))
+  })
+})

@@ -96,4 +96,44 @@ describe('the queue on the device', () => {
     expect(states.at(-1)).toMatchObject({ signedOut: true })
     sender.stop()
   })
+
+  it('keeps everything while the clock stands, and sends it in order when it runs again', async () => {
+    let paused = true
+    const { sender, sent, kept, states, rejected } = senderOver(async () => {
+      if (paused) throw new CallFailed(409, 'paused', 'The clock stands.')
+    })
+    for (const id of ['a', 'b']) sender.put(event(id))
+    await settled()
+    expect([kept(), rejected, await sender.settle()]).toEqual([['a', 'b'], [], false])
+    expect(states.at(-1)).toMatchObject({ held: true, unreached: false })
+    paused = false
+    await sender.send()
+    await sender.settle()
+    expect(sent.flat()).toEqual(['a', 'b'])
+    expect(states.at(-1)).toMatchObject({ held: false, waiting: 0 })
+    sender.stop()
+  })
+
+  it('stops for good when another page has taken over, and leaves what waits on the device for it', async () => {
+    const { sender, kept, states, rejected, sent } = senderOver(async () => {
+      throw new CallFailed(409, 'taken-over', 'It goes on elsewhere.')
+    })
+    sender.put(event('a'))
+    await settled()
+    sender.put(event('b'))
+    await sender.send()
+    expect([kept(), rejected, sent]).toEqual([['a', 'b'], [], []])
+    expect(states.at(-1)).toMatchObject({ takenOver: true, waiting: 2 })
+  })
+
+  it('waits when the server’s storage is full or busy', async () => {
+    const { sender, kept, states } = senderOver(async () => {
+      throw new CallFailed(507, 'storage-full', 'Nothing of this was taken.')
+    })
+    sender.put(event('a'))
+    await settled()
+    expect(kept()).toEqual(['a'])
+    expect(states.at(-1)).toMatchObject({ unreached: true })
+    sender.stop()
+  })
 })

@@ -2,13 +2,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { allowanceFor, closingFor, adjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
 import type { SectionRules } from '../../core/paper/schema'
+import type { Pair } from '../testing/pairs'
 import { accrual, checkAccrual, later, refusalOf, World } from '../testing/world'
-
-/** Every adjustment of a person and every rule of a section, where it bites and where it doesn't. */
-interface Pair {
-  bites: [what: string, test: () => Promise<void>]
-  rests: [what: string, test: () => Promise<void>]
-}
 
 let world: World
 beforeEach(async () => {
@@ -21,6 +16,7 @@ const minutesOf = async (): Promise<number> => {
   return (Date.parse(deadline) - Date.parse(startedAt)) / 60_000
 }
 
+/** Every adjustment of a person, where it bites and where it doesn't. */
 const personal: Record<keyof Adjustments, Pair> = {
   timeFactor: {
     bites: ['a quarter more than 25 min is 31.25', async () => {
@@ -115,7 +111,8 @@ function shown<Name extends 'textSize' | 'theme' | 'readAloud' | 'readingRuler'>
   }
 }
 
-const SECTIONED: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
+/** Every rule of a section, likewise. */
+const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
   minutes: {
     bites: ['its own time ends it, and the next begins', async () => {
       await world.giveSections({ minutes: 5 })
@@ -209,7 +206,7 @@ describe.each(Object.entries(personal))('adjustment %s', (_, { bites, rests }) =
   it(`rests: ${rests[0]}`, rests[1])
 })
 
-describe.each(Object.entries(SECTIONED))('section rule %s', (_, { bites, rests }) => {
+describe.each(Object.entries(sectioned))('section rule %s', (_, { bites, rests }) => {
   it(`bites: ${bites[0]}`, bites[1])
   it(`rests: ${rests[0]}`, rests[1])
 })

@@ -34,7 +34,7 @@ describe('what a trainee can learn about others', () => {
     expect(isla.answers.length).toBeGreaterThan(20)
     for (const { text, headers } of isla.answers) {
       const all = text + JSON.stringify([...headers])
-      expect(all.match(/piet|robin|wren|devrim|Reedmace|Marit|asha\.|mizzenmast/gi) ?? []).toEqual([])
+      expect(all.match(/piet|robin|wren|devrim|Reedmace|Tiller|Skerry|asha\.|mizzenmast/gi) ?? []).toEqual([])
       expect(all.includes(id)).toBe(false)
       // Nor does it say what it runs on, or where.
       expect(all.match(/x-powered-by|nitro|sqlite/gi) ?? []).toEqual([])

@@ -68,7 +68,7 @@ describe('without a connection', () => {
     await allSaved(driver)
     await offline(driver, true)
     await post(wages('Wages worked, not paid'))
-    await see(driver, text('The server can’t be reached. Your work is kept on this device'))
+    await driver.wait(async () => (await body()).includes('The server can’t be reached. Your work is kept on this device'), 60_000, 'never said that the time is up')
     await offline(driver, false)
     await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'never ended')
     await press(driver, 'See the result')

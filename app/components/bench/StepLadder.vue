@@ -100,6 +100,8 @@ const lastSettled = computed(() => paper.value?.unsettle ? props.steps.findLast(
 
 <style scoped>
 .ladder { margin: 0 -1rem; }
+/* The verdict sticks to the lower edge: what is scrolled to stays clear of it. */
+.ladder > li, .ladder :deep(button) { scroll-margin-bottom: 5rem; }
 .ladder > li { padding: 0.55rem 1rem; border-top: 1px solid var(--line); }
 .ladder > li.open { background: var(--act-wash); border-top: 2px solid var(--act); }
 .line { display: grid; grid-template-columns: 1.1rem 1fr auto; gap: 0.4rem; align-items: baseline; }

@@ -4,7 +4,7 @@ import { ledger } from '../../core/tools/ledger'
 import type { StepView, TaskView } from '../../core/wire/sitting'
 import { tryOp, withEvent } from './applying'
 
-const step = (id: string, status: StepView['status']): StepView => ({ id, instruction: '…', mode: 'handed-in', status, triesAllowed: 3, triesUsed: 0, points: 1 })
+const step = (id: string, status: StepView['status']): StepView => ({ id, instruction: '…', mode: 'handed-in', status, triesAllowed: 3, triesUsed: 0, points: 1, minutes: 1 })
 const task: TaskView = {
   id: 't', section: 's', reference: 'R-01', title: 'T', tool: 'ledger', minutes: 1, brief: { situation: [], documents: [] }, setup: {},
   opened: false, revisit: false, begun: false, unchecked: false, state: ledger.initial({ chart, period, opening: [] }), steps: [step('one', 'open'), step('two', 'locked'), step('three', 'locked')],

@@ -40,6 +40,8 @@ export const step = z.strictObject({
   id: slug,
   instruction: z.string(),
   mode: z.enum(['watched', 'handed-in']),
+  /** Suggested time; without it, the step's share of the task's by its points. */
+  minutes: z.number().positive().optional(),
   tries: z.int().min(1).max(20).optional(),
   criteria: z.array(criterion).min(1),
   model: z.array(z.unknown()).min(1),

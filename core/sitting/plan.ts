@@ -40,6 +40,8 @@ export interface StepPlan {
   tries: number
   points: readonly Hundredths[]
   outOf: Hundredths
+  /** Suggested time. */
+  minutes: number
   /** The state that the model solutions of this step and those before it leave. */
   modelState(): unknown
 }
@@ -90,6 +92,7 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
   const tool = toolOf(task.tool)
   const start = tool.initial(tool.setup.parse(task.setup))
   const steps: StepPlan[] = []
+  const whole = task.steps.flatMap(step => step.criteria).reduce((sum, criterion) => sum + criterion.points, 0)
   for (const step of task.steps) {
     const before = steps.at(-1)
     const points = step.criteria.map(criterion => hundredths(criterion.points))
@@ -97,6 +100,7 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
       step,
       tries: step.tries ?? rules.tries,
       points,
+      minutes: step.minutes ?? Math.round(task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0) / whole * 10) / 10,
       outOf: points.reduce((sum, value) => sum + value, 0),
       modelState: once(() => step.model.reduce<unknown>((state, op) => {
         const applied = tool.apply(state, tool.op.parse(op))

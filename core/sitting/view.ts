@@ -49,6 +49,7 @@ function stepViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgress): Ste
     triesAllowed: tries,
     triesUsed: progress.checks.length,
     points: outOf / 100,
+    minutes: stepPlan.minutes,
     ...(progress.status === 'passed' ? { earned: earned / 100 } : {}),
     ...(progress.setRight ? { setRight: true } : {}),
     ...(last ? { lastCheck: tellOf(plan, stepPlan, { stepId: step.id, passed: progress.status === 'passed', findings: last.findings }) } : {}),

@@ -24,6 +24,8 @@ export const stepView = z.strictObject({
   triesAllowed: z.int(),
   triesUsed: z.int(),
   points,
+  /** Suggested time. */
+  minutes: z.number(),
   earned: points.optional(),
   setRight: z.boolean().optional(),
   lastCheck: told.optional(),

@@ -95,8 +95,10 @@ export function assignmentsIn(db: Database) {
       const [given] = await withAssignments(await shares().where({ assignment_id: id, person_id: personId }))
       return given
     },
-    async sharesOf(ids: readonly string[]): Promise<Share[]> {
-      return (await shares().whereIn('assignment_id', [...ids])).map(shareFromRow)
+    /** Of everyone, or of some people only. */
+    async sharesOf(ids: readonly string[], personIds?: readonly string[]): Promise<Share[]> {
+      const all = shares().whereIn('assignment_id', [...ids])
+      return (await (personIds ? all.whereIn('person_id', [...personIds]) : all)).map(shareFromRow)
     },
     async give(assignment: Assignment, personIds: readonly string[], at: string): Promise<void> {
       const { id, paperId, paperVersion, settings, courseId, releasedAt, givenBy } = assignment

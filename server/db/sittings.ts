@@ -113,8 +113,10 @@ export function sittingsIn(db: Database) {
     async on(assignmentId: string, personId: string): Promise<Sitting[]> {
       return (await db<SittingRow>('sittings').where({ assignment_id: assignmentId, person_id: personId }).orderBy('number')).map(fromRow)
     },
-    async onAll(assignmentIds: readonly string[]): Promise<Sitting[]> {
-      return (await db<SittingRow>('sittings').whereIn('assignment_id', [...assignmentIds]).orderBy('number')).map(fromRow)
+    /** Of everyone, or of some people only. */
+    async onAll(assignmentIds: readonly string[], personIds?: readonly string[]): Promise<Sitting[]> {
+      const all = db<SittingRow>('sittings').whereIn('assignment_id', [...assignmentIds])
+      return (await (personIds ? all.whereIn('person_id', [...personIds]) : all).orderBy('number')).map(fromRow)
     },
     async first(id: string): Promise<StoredEvent | undefined> {
       const row = await db<EventRow>('sitting_events').where({ sitting_id: id, seq: 1 }).first()

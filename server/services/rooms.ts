@@ -56,8 +56,9 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
   async function rowsOf(given: readonly Assignment[], only?: ReadonlySet<string>): Promise<RoomRow[]> {
     const at = now()
     const ids = given.map(({ id }) => id)
-    const shares = (await assignments.sharesOf(ids)).filter(share => !only || only.has(`${share.assignmentId} ${share.personId}`))
-    const latest = newest((await sittings.onAll(ids)))
+    const persons = only && [...only].map(key => key.split(' ')[1] ?? '')
+    const shares = (await assignments.sharesOf(ids, persons)).filter(share => !only || only.has(`${share.assignmentId} ${share.personId}`))
+    const latest = newest(await sittings.onAll(ids, persons))
     const [people, adjusted, said] = await Promise.all([peopleIn(db).byIds(shares.map(({ personId }) => personId)), adjustmentsIn(db).all(), messages.of([...latest.values()].map(({ id }) => id))])
     const bySitting = group(said, ({ sittingId }) => sittingId)
     return Promise.all(shares.map(async (share: Share) => {

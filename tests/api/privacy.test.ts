@@ -33,7 +33,7 @@ describe('what a trainee can learn about others', () => {
     await walk(isla)
     expect(isla.answers.length).toBeGreaterThan(20)
     for (const { text, headers } of isla.answers) {
-      const all = text + JSON.stringify([...headers])
+      const all = text + JSON.stringify([...headers.entries()])
       expect(all.match(/piet|robin|wren|devrim|Reedmace|Tiller|Skerry|asha\.|mizzenmast/gi) ?? []).toEqual([])
       expect(all.includes(id)).toBe(false)
       // Nor does it say what it runs on, or where.

@@ -1,4 +1,6 @@
 import { benchLedger } from './ledger'
+import { benchBoard } from './board'
+import { benchLoad } from './load'
 import { benchHttp, benchOwnWork } from './server'
 
 /** All benchmarks: medians of several runs, targets beside them, ratios compared within the run. */
@@ -7,6 +9,8 @@ async function bench(): Promise<void> {
   await benchLedger()
   await benchOwnWork()
   await benchHttp()
+  await benchBoard()
+  await benchLoad()
 }
 
 await bench()

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import knex from 'knex'
 import { openDatabase } from '../../server/db/connection'
 import { assignmentsIn } from '../../server/db/assignments'
+import type { Assignment } from '../../server/db/assignments'
 import { peopleIn } from '../../server/db/people'
 import type { Person } from '../../server/db/people'
 import { hashPassword } from '../../server/services/password'
@@ -17,7 +18,7 @@ const EVERY_MS = 2000
 const SECONDS = Number(process.env.ANVIL_LOAD_SECONDS ?? 180)
 const TASKS = ['wages-worked-not-paid', 'paint-on-account', 'till-for-the-owner', 'debt-gone-bad']
 
-interface Trainee {
+export interface Trainee {
   client: Client
   sittingId: string
   sent: number
@@ -28,8 +29,17 @@ async function memoryMb(server: RunningServer): Promise<number> {
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024
 }
 
+/** So many people in the data file, and an assignment given to them. */
+export async function enrol(server: RunningServer, size: number, assignment: Assignment): Promise<void> {
+  const db = await openDatabase(server.dataFile)
+  const passwordHash = await hashPassword('slipway-64')
+  await peopleIn(db).add(Array.from({ length: size }, (_, index): Person => ({ id: `load-${index}`, name: `Load ${index}`, email: `load-${index}@sallowmere.test`, role: 'trainee', about: '', passwordHash })))
+  await assignmentsIn(db).give(assignment, Array.from({ length: size }, (_, index) => `load-${index}`), new Date().toISOString())
+  await db.destroy()
+}
+
 /** So many people with a sitting each, signed in and at work. */
-async function seat(server: RunningServer, size: number, assignmentId: string): Promise<Trainee[]> {
+export async function seat(server: RunningServer, size: number, assignmentId: string): Promise<Trainee[]> {
   const trainees: Trainee[] = []
   const people = Array.from({ length: size }, (_, index) => index)
   await Promise.all([0, 1, 2, 3].map(async (lane) => {
@@ -51,7 +61,7 @@ function eventOf(count: number): object {
   return { kind: 'op', taskId, op: { type: 'draft.write', draft: entry } }
 }
 
-async function work(trainee: Trainee, offset: number, until: number, times: number[], errors: string[]): Promise<void> {
+export async function work(trainee: Trainee, offset: number, until: number, times: number[], errors: string[]): Promise<void> {
   await new Promise(done => setTimeout(done, offset))
   while (performance.now() < until) {
     const begun = performance.now()
@@ -103,11 +113,7 @@ export async function benchLoad(): Promise<void> {
   for (const size of SIZES) {
     const server = await startServer({ ANVIL_LOG: 'error' })
     try {
-      const db = await openDatabase(server.dataFile)
-      const passwordHash = await hashPassword('slipway-64')
-      await peopleIn(db).add(Array.from({ length: size }, (_, index): Person => ({ id: `load-${index}`, name: `Load ${index}`, email: `load-${index}@sallowmere.test`, role: 'trainee', about: '', passwordHash })))
-      await assignmentsIn(db).give(givenPaper('load', { sittingsAllowed: 50 }), Array.from({ length: size }, (_, index) => `load-${index}`), new Date().toISOString())
-      await db.destroy()
+      await enrol(server, size, givenPaper('load', { sittingsAllowed: 50 }))
       const trainees = await seat(server, size, 'load')
       const times: number[] = []
       const errors: string[] = []

@@ -1,42 +1,62 @@
 <script setup lang="ts">
 import type { RoomLine } from '~/composables/useRoom'
 
-/** Everyone in the room, who needs somebody first. Only the rows in sight are drawn, so that it holds hundreds. */
-/** `open` is the row whose person stands beside the table; the table is narrow then. */
-defineProps<{ lines: readonly RoomLine[], now: number, open: string | null }>()
+/**
+ * Everyone in the room, who needs somebody first. Only the rows in sight are drawn, so that it holds
+ * hundreds. `open` is the row whose person stands beside the table; the table is narrow then.
+ */
+const props = defineProps<{ lines: readonly RoomLine[], now: number, open: string | null }>()
 const chosen = defineModel<string[]>('chosen', { required: true })
 const emit = defineEmits<{ open: [key: string] }>()
 
 const ROW_PX = 34
+const { list, containerProps, wrapperProps } = useVirtualList(computed(() => [...props.lines]), { itemHeight: ROW_PX, overscan: 6 })
+const first = computed(() => list.value[0]?.index ?? 0)
 
 function choose(key: string, on: boolean) {
   chosen.value = on ? [...chosen.value, key] : chosen.value.filter(other => other !== key)
 }
-const connection = ({ row }: RoomLine): string => row.state === 'working' || row.state === 'paused' || row.state === 'on-break' ? (row.connected ? 'yes' : 'no') : ''
+const atWork = ({ row }: RoomLine): boolean => row.state === 'working' || row.state === 'paused' || row.state === 'on-break'
 </script>
 
 <template>
-  <DataTable :value="[...lines]" :data-key="(line: RoomLine) => line.row.key" scrollable scroll-height="flex" :virtual-scroller-options="{ itemSize: ROW_PX }" class="room" :row-class="(line: RoomLine) => ({ open: line.row.key === open, calls: line.attention.rank >= 40 })" :pt="{ table: { 'aria-label': 'Sittings in this room' } }">
-    <Column style="width: 36px">
-      <template #body="{ data }"><Checkbox :model-value="chosen.includes(data.row.key)" binary :aria-label="`Choose ${data.row.name}`" @update:model-value="choose(data.row.key, $event)" /></template>
-    </Column>
-    <Column header="Person" style="width: 168px"><template #body="{ data }"><button type="button" class="link" @click="emit('open', data.row.key)">{{ data.row.name }}</button></template></Column>
-    <Column header="State" style="width: 140px"><template #body="{ data }">{{ stateInWords(data.row) }}</template></Column>
-    <Column header="Needs attention because" style="min-width: 220px"><template #body="{ data }"><strong v-if="data.attention.rank >= 40">{{ data.attention.reasons.join('; ') }}</strong><span v-else class="soft">{{ data.attention.reasons.join('; ') }}</span></template></Column>
-    <Column v-if="!open" header="Where" style="width: 160px"><template #body="{ data }">{{ data.row.where }}</template></Column>
-    <Column v-if="!open" header="Steps" style="width: 78px" body-class="figure"><template #body="{ data }">{{ data.row.finished }}</template></Column>
-    <Column header="Time left" style="width: 84px" header-class="right" body-class="right figure"><template #body="{ data }">{{ timeLeft(data.row, now) }}</template></Column>
-    <Column v-if="!open" header="Saved" style="width: 84px" body-class="figure"><template #body="{ data }">{{ data.row.savedAt ? format.second(data.row.savedAt) : '' }}</template></Column>
-    <Column header="Connected" style="width: 92px"><template #body="{ data }">{{ connection(data) }}</template></Column>
-  </DataTable>
+  <div v-bind="containerProps" class="room" :class="{ narrow: open }" role="table" aria-label="Sittings in this room" :aria-rowcount="lines.length + 1" tabindex="0">
+    <div class="line head" role="row" aria-rowindex="1">
+      <span role="columnheader"><span class="spoken">Choose</span></span>
+      <span role="columnheader">Person</span>
+      <span role="columnheader">State</span>
+      <span role="columnheader">Needs attention because</span>
+      <span v-if="!open" role="columnheader">Where</span>
+      <span v-if="!open" role="columnheader">Steps</span>
+      <span role="columnheader" class="right">Time left</span>
+      <span v-if="!open" role="columnheader">Saved</span>
+      <span role="columnheader">Connected</span>
+    </div>
+    <div v-bind="wrapperProps" role="rowgroup">
+      <div v-for="({ data: line }, place) in list" :key="line.row.key" class="line" :class="{ open: line.row.key === open, calls: line.attention.rank >= 40 }" role="row" :aria-rowindex="first + place + 2">
+        <span role="cell"><input type="checkbox" :checked="chosen.includes(line.row.key)" :aria-label="`Choose ${line.row.name}`" @change="choose(line.row.key, ($event.target as HTMLInputElement).checked)"></span>
+        <span role="cell"><button type="button" class="link" @click="emit('open', line.row.key)">{{ line.row.name }}</button></span>
+        <span role="cell">{{ stateInWords(line.row) }}</span>
+        <span role="cell" :class="line.attention.rank >= 40 ? 'needed' : 'soft'" :title="line.attention.reasons.join('; ')">{{ line.attention.reasons.join('; ') }}</span>
+        <span v-if="!open" role="cell">{{ line.row.where }}</span>
+        <span v-if="!open" role="cell" class="figure">{{ line.row.finished }}</span>
+        <span role="cell" class="right figure">{{ timeLeft(line.row, now) }}</span>
+        <span v-if="!open" role="cell" class="figure">{{ line.row.savedAt ? format.second(line.row.savedAt) : '' }}</span>
+        <span role="cell">{{ atWork(line) ? (line.row.connected ? 'yes' : 'no') : '' }}</span>
+      </div>
+    </div>
+  </div>
 </template>
 
 <style scoped>
-.room { font-size: var(--small); }
-.room :deep(td), .room :deep(th) { height: 34px; padding: 0 0.5rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.room :deep(table) { table-layout: fixed; }
-.room :deep(tr.calls > td) { background: var(--inform-wash); }
-.room :deep(tr.open > td) { background: var(--act-wash); }
-.room :deep(th.right .p-datatable-column-header-content) { justify-content: flex-end; }
+.room { height: 100%; font-size: var(--small); }
+.line { display: grid; grid-template-columns: 28px 150px 130px minmax(150px, 1fr) 150px 76px 74px 76px 76px; gap: 0 0.75rem; align-items: center; height: 34px; padding: 0 0.75rem; border-bottom: 1px solid var(--line); }
+.narrow .line { grid-template-columns: 28px 150px 130px minmax(150px, 1fr) 74px 76px; }
+.line > span { overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
+.head { position: sticky; top: 0; z-index: 1; background: var(--surface); font-weight: 600; }
+.calls { background: var(--inform-wash); }
+.line.open { background: var(--act-wash); }
+.needed { font-weight: 700; }
+input { width: 18px; height: 18px; margin: 3px; accent-color: var(--act); }
 .link { min-height: 24px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; cursor: pointer; }
 </style>

@@ -19,7 +19,7 @@ const acts: Record<string, string> = {
   <FailureNotice v-if="failure" :message="failure" @again="load" />
   <p v-else-if="!page" class="soft" role="status">Fetching the log…</p>
   <p v-else-if="page.entries.length === 0" class="panel empty">Nothing was done yet.</p>
-  <DataTable v-else :value="page.entries" class="panel list" data-key="seq" scrollable>
+  <DataTable v-else :value="page.entries" class="panel list" data-key="seq" scrollable :pt="{ tableContainer: { tabindex: 0, role: 'region', 'aria-label': 'Entries' } }">
     <Column header="No." field="seq" header-class="right" body-class="right figure" />
     <Column header="Time"><template #body="{ data }"><span class="nowrap">{{ format.date(data.at) }} <span class="figure">{{ format.second(data.at) }}</span></span></template></Column>
     <Column header="Who" field="who" />

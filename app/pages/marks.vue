@@ -29,7 +29,7 @@ function cell(row: Row, assignmentId: string): { text: string, note: string } {
   <FailureNotice v-if="failure" :message="failure" @again="load" />
   <p v-else-if="!book" class="soft" role="status">Adding up the marks…</p>
   <p v-else-if="book.rows.length === 0" class="panel empty">No paper has been given yet.</p>
-  <DataTable v-else :value="rows" class="panel list" data-key="personId" scrollable scroll-height="calc(100vh - 180px)" :paginator="rows.length > 50" :rows="50">
+  <DataTable v-else :value="rows" class="panel list" data-key="personId" scrollable scroll-height="calc(100vh - 180px)" :pt="{ tableContainer: { tabindex: 0, role: 'region', 'aria-label': 'Marks' } }" :paginator="rows.length > 50" :rows="50">
     <Column header="Name" frozen><template #body="{ data }"><strong class="nowrap">{{ data.name }}</strong><br><span class="soft small nowrap">{{ data.cohort }}</span></template></Column>
     <Column v-for="column in book.columns" :key="column.assignmentId" header-class="right" body-class="right">
       <template #header><span class="column"><strong>{{ column.title }}</strong><span class="soft small">of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts] }}{{ column.released ? '' : ', held' }}</span></span></template>

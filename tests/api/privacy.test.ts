@@ -24,6 +24,12 @@ async function walk(trainee: Client): Promise<void> {
   await trainee.call('POST', '/api/assignments/clerk-office/sittings', { accessCode: 'KEEL-08', accepted: true })
 }
 
+function headerText(headers: Headers): string {
+  const lines: string[] = []
+  headers.forEach((value, name) => lines.push(`${name}: ${value}`))
+  return lines.join('\n')
+}
+
 describe('what a trainee can learn about others', () => {
   it('is nothing: no name, address, id or sitting of anybody else is in any answer or header', async () => {
     const piet = await new Client(server.url).signIn('piet.moor')
@@ -33,7 +39,7 @@ describe('what a trainee can learn about others', () => {
     await walk(isla)
     expect(isla.answers.length).toBeGreaterThan(20)
     for (const { text, headers } of isla.answers) {
-      const all = text + JSON.stringify([...headers.entries()])
+      const all = text + headerText(headers)
       expect(all.match(/piet|robin|wren|devrim|Reedmace|Tiller|Skerry|asha\.|mizzenmast/gi) ?? []).toEqual([])
       expect(all.includes(id)).toBe(false)
       // Nor does it say what it runs on, or where.

@@ -1,29 +1,13 @@
-import AxeBuilder from '@axe-core/webdriverjs'
 import { describe, expect, it } from 'vitest'
 import { chord, focusDate, startPaper, type } from '../support/bench'
 import { By, Key, press, see, signIn, text } from '../support/browser'
+import { sideways as width, violations as found } from '../support/axe'
 import { serverAndBrowser } from '../support/session'
 
 const at = serverAndBrowser()
 
-const themes = ['day', 'graphite', 'contrast', 'warm']
-
-/** Serious and critical violations in every theme, each as rule, theme and place. */
-async function violations(): Promise<string[]> {
-  const found: string[] = []
-  for (const theme of themes) {
-    await at.driver.executeScript(`document.documentElement.dataset.theme = ${JSON.stringify(theme)}`)
-    await at.driver.sleep(350)
-    const { violations } = await new AxeBuilder(at.driver).analyze()
-    for (const { id, impact, nodes } of violations) {
-      if (impact === 'serious' || impact === 'critical') found.push(...nodes.map(node => `${theme}: ${id}: ${node.target.join(' ')} ${node.html.slice(0, 140)} ${node.any[0]?.message ?? ''}`))
-    }
-  }
-  await at.driver.executeScript('document.documentElement.dataset.theme = "day"')
-  return found
-}
-
-const sideways = async (): Promise<number> => at.driver.executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth')
+const violations = (): Promise<string[]> => found(at.driver)
+const sideways = (): Promise<number> => width(at.driver)
 
 describe('no serious or critical violation, in any theme, and no page scrolls sideways', () => {
   it('sign-in, with a refusal', async () => {

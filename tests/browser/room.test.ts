@@ -91,7 +91,7 @@ describe('an exam in a room, seen from both sides', () => {
     await (await see(desk, By.id('ask'))).sendKeys('The receipt is hard to read.')
     await press(desk, 'Send to the invigilator')
     await see(desk, By.xpath('//li[contains(@class, "trainee")]//p[contains(., "hard to read")]'))
-    await desk.findElement(By.css('.p-dialog-close-button')).click()
+    await press(desk, 'Close Ask for help')
     await see(board, text('asks for help'))
     await (await see(board, By.id('answer'))).sendKeys('The figures are in the brief.')
     await press(board, 'Send')

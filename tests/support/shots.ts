@@ -1,9 +1,10 @@
 import { join } from 'node:path'
-import { chord, entryPosted, focusDate, startPaper, stepIs, triesLeft, type, typeEntry } from './bench'
+import { chord, entryPosted, focusDate, handIn, startPaper, stepIs, triesLeft, type, typeEntry } from './bench'
 import { By, Key, openBrowser, picture, press, see, signIn, text } from './browser'
 import type { WebDriver } from './browser'
 import { weekEndTasks } from './paper'
 import { failing } from './paper'
+import { Client } from './client'
 import type { Written } from './client'
 import { startServer } from './server'
 
@@ -15,6 +16,63 @@ async function shoot(driver: WebDriver, name: string): Promise<void> {
   await driver.sleep(settle)
   await picture(driver, join(folder, `${name}.png`))
   console.log(`${name}.png`)
+}
+
+/** Some of the demo's people at their desks, so that the board shows a room as it is. */
+async function atWork(url: string): Promise<void> {
+  for (const name of ['ada.reedmace', 'bram.tiller', 'carys.holm', 'dov.larch', 'fenn.coble', 'greta.mast', 'hal.wherry', 'jory.keel']) {
+    const client = await new Client(url).signIn(name)
+    const { id, tasks } = await client.start('clerk-office')
+    await client.call('POST', `/api/sittings/${id}/seat`, { seat: 'page-one', device: 'Linux, 1280 × 800' })
+    const [first] = tasks.filter(task => task.steps.some(({ status }) => status === 'open'))
+    await client.events(id, { kind: 'open', taskId: first!.id })
+    if (name === 'dov.larch') await client.call('POST', `/api/sittings/${id}/messages`, { text: 'The second page of the invoice is missing, I think.', taskId: first!.id })
+    if (name === 'greta.mast') await client.events(id, { kind: 'away', on: true })
+    if (name === 'carys.holm') for (let count = 0; count < 2; count += 1) await client.events(id, { kind: 'check', taskId: first!.id, stepId: first!.steps.find(({ status }) => status === 'open')!.id })
+  }
+  const late = await new Client(url).signIn('lorne.buoy')
+  await late.call('POST', '/api/assignments/clerk-office/waiting', {})
+}
+
+async function takeStaff(url: string, driver: WebDriver): Promise<void> {
+  const as = async (name: string, lands: string): Promise<void> => {
+    await driver.manage().deleteAllCookies()
+    await signIn(driver, url, `${name}@sallowmere.test`, { lands })
+  }
+  await as('marit.feld', 'Assignments')
+  await see(driver, By.css('tbody a'))
+  await driver.get(`${url}/assigning/new`)
+  await see(driver, text('What to whom'))
+  await shoot(driver, 'give')
+  await driver.get(`${url}/assigning/clerk-office`)
+  await see(driver, text('Ada Reedmace'))
+  await shoot(driver, 'progress')
+  await driver.get(`${url}/marks`)
+  await see(driver, text('Robin Tarn'))
+  await shoot(driver, 'marks')
+  await as('tobias.reed', 'Rooms')
+  await driver.get(`${url}/rooms/office`)
+  await see(driver, text('Dov Larch'))
+  await atWork(url)
+  await driver.sleep(11_000)
+  await press(driver, 'Dov Larch')
+  await see(driver, text('The second page of the invoice'))
+  await shoot(driver, 'room')
+  await as('isla.quay', 'My work')
+  await press(driver, 'Month')
+  await shoot(driver, 'month')
+  await driver.get(`${url}/assignments/clerk-office`)
+  await press(driver, 'Run the system check')
+  await see(driver, text('No pop-up windows are needed.'))
+  await shoot(driver, 'gates')
+  await driver.get(`${url}/assignments/month-end-credit`)
+  await press(driver, 'Start the clock')
+  await see(driver, By.id('entry-date'))
+  await press(driver, 'Tray')
+  await shoot(driver, 'settled')
+  await press(driver, 'Close Tray')
+  await handIn(driver)
+  await shoot(driver, 'receipt')
 }
 
 async function takeAll(url: string, driver: WebDriver): Promise<void> {
@@ -86,6 +144,7 @@ const server = await startServer({ ANVIL_CONTENT: 'content' })
 const browser = await openBrowser()
 try {
   await takeAll(server.url, browser.driver)
+  await takeStaff(server.url, browser.driver)
 }
 finally {
   await browser.close()

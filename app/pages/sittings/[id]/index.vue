@@ -65,6 +65,12 @@ watch(() => [panels.ask, bench.messages.length], () => {
   if (panels.ask) seen.value = bench.messages.length
 })
 
+/** One panel at the side at a time. */
+function side(name: 'tray' | 'ask') {
+  const open = !panels[name]
+  Object.assign(panels, { tray: false, ask: false, [name]: open })
+}
+
 function move(by: number) {
   const to = within.value[pageStart.value + by * step.value]
   if (to) go(to.id)
@@ -110,7 +116,7 @@ useShortcuts({
   overview: () => { panels.overview = !panels.overview },
   check,
   revisit: () => bench.revisit(!bench.current?.revisit),
-  tray: () => { panels.tray = !panels.tray },
+  tray: () => side('tray'),
   area: moveArea,
   help: () => { panels.help = true },
 })
@@ -123,7 +129,7 @@ useShortcuts({
     <BenchTop ref="top" :time="time" :index="index" />
     <div class="notices">
       <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
-      <p v-if="newest" class="notice told" role="status" data-room-message><span><strong>Invigilator:</strong> {{ newest.text }}</span><Button text size="small" label="Answer" @click="panels.ask = true" /><Button text size="small" label="Seen" @click="seen = bench.messages.length" /></p>
+      <p v-if="newest" class="notice told" role="status" data-room-message><span><strong>Invigilator:</strong> {{ newest.text }}</span><Button text size="small" label="Answer" @click="side('ask')" /><Button text size="small" label="Seen" @click="seen = bench.messages.length" /></p>
       <p v-if="bench.pace?.section === null" class="notice told" role="status"><span>All sections are closed. Hand the paper in, or wait for its end.</span><Button size="small" label="Hand in…" @click="panels.handIn = true" /></p>
     </div>
     <Splitter class="middle" :gutter-size="5">
@@ -137,7 +143,7 @@ useShortcuts({
     <BottomLine
       ref="bottom"
       :first="pageStart <= 0" :last="pageStart + step >= within.length" :leaves="leaves" :unread="unread"
-      @back="move(-1)" @next="move(1)" @overview="panels.overview = true" @tray="panels.tray = !panels.tray" @ask="panels.ask = true" @help="panels.help = true"
+      @back="move(-1)" @next="move(1)" @overview="panels.overview = true" @tray="side('tray')" @ask="side('ask')" @help="panels.help = true"
       @rest="bench.rest(true).catch(() => undefined)" @leave="panels.leave = true" @hand-in="panels.handIn = true" @leave-section="panels.leaveSection = true"
     />
     <OverviewPanel v-model:visible="panels.overview" @go="go" @hand-in="panels.overview = false; panels.handIn = true" />
@@ -145,8 +151,8 @@ useShortcuts({
     <LeaveDialog v-model:visible="panels.leave" :busy="busy" @leave="leave" />
     <LeaveSectionDialog v-model:visible="panels.leaveSection" @go="go" />
     <HelpDialog v-model:visible="panels.help" />
-    <TrayDrawer v-model:visible="panels.tray" />
-    <AskDialog v-model:visible="panels.ask" />
+    <TrayPanel v-model:visible="panels.tray" />
+    <AskPanel v-model:visible="panels.ask" />
   </div>
   <StandStill v-if="bench.sitting?.state === 'running' && !bench.ended && (bench.readOnly || bench.pace?.paused)" :now-ms="clock.nowMs.value" @take-back="open" />
 </template>

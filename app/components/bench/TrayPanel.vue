@@ -16,7 +16,7 @@ const keepNotes = useDebounceFn(() => {
 </script>
 
 <template>
-  <Drawer v-model:visible="visible" position="right" header="Tray" class="tray" :modal="false" :pt="{ root: { 'aria-label': 'Tray' }, mask: { class: 'over-tool' } }" :style="{ width: '340px' }">
+  <SidePanel v-model:visible="visible" title="Tray" width="340px">
     <p v-if="items.length === 0" class="soft">This section has nothing in its tray.</p>
     <section v-if="has('calculator')"><h3>Calculator</h3><PocketCalculator /></section>
     <section v-if="has('notes')">
@@ -28,11 +28,11 @@ const keepNotes = useDebounceFn(() => {
       <h3>{{ sheet.title }}</h3>
       <p v-for="line in sheet.lines" :key="line">{{ line }}</p>
     </section>
-  </Drawer>
+  </SidePanel>
 </template>
 
 <style scoped>
 section + section { margin-top: 1.2rem; }
-h3 { margin-bottom: 0.4rem; }
+h3 { margin-bottom: 0.4rem; font-size: var(--large); }
 .sheet { display: grid; gap: 0.4rem; padding: 0.7rem; background: var(--paper); border: 1px solid var(--line); }
 </style>

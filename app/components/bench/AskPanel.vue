@@ -23,7 +23,7 @@ async function send() {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" header="Ask for help" :modal="false" position="bottomright" :style="{ width: '420px' }">
+  <SidePanel v-model:visible="visible" title="Ask for help" width="400px">
     <div class="body">
       <p class="small soft">Your message goes to {{ bench.sitting?.rules.contact }}, with the reference <strong class="figure">{{ bench.current?.reference }}</strong> of this task. The clock runs on.</p>
       <ol v-if="bench.messages.length > 0" class="said" aria-live="polite" aria-label="Messages">
@@ -31,18 +31,18 @@ async function send() {
       </ol>
       <form @submit.prevent="send">
         <label for="ask">Your message</label>
-        <Textarea id="ask" v-model="text" rows="3" fluid maxlength="1000" autofocus />
+        <Textarea id="ask" v-model="text" rows="3" fluid maxlength="1000" />
         <p v-if="failure" class="notice is-refusal small" role="alert">{{ failure }}</p>
         <Button type="submit" label="Send to the invigilator" :loading="busy" :disabled="text.trim() === ''" />
       </form>
     </div>
-  </Dialog>
+  </SidePanel>
 </template>
 
 <style scoped>
 .body, form { display: grid; gap: 0.6rem; }
 label { font-weight: 600; }
-.said { display: grid; gap: 0.4rem; max-height: 220px; overflow: auto; }
+.said { display: grid; gap: 0.4rem; }
 .said li { padding: 0.4rem 0.6rem; border-left: 3px solid var(--line-strong); background: var(--ground); }
 .said .room { border-color: var(--inform); background: var(--inform-wash); }
 </style>

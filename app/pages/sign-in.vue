@@ -63,7 +63,7 @@ async function signInAs(address: string) {
       </section>
       <section v-if="demo" class="panel demo" aria-labelledby="demo-head">
         <h2 id="demo-head">People of the demo</h2>
-        <p class="soft">Made-up trainees of Sallowmere Boatyard. Everyone’s password is <span class="figure">{{ demo.password }}</span>.</p>
+        <p class="soft">Made-up people of Sallowmere Boatyard. Everyone’s password is <span class="figure">{{ demo.password }}</span>.</p>
         <ul>
           <li v-for="person in demo.people" :key="person.email">
             <div>

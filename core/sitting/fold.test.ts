@@ -221,7 +221,7 @@ describe('what a trainee sees', () => {
     const state = fold(plan, log(withoutVat, check('delivery')))
     const view = taskViewOf(plan, plan.tasks[0]!, state.tasks[0]!, 'K1')
     expect(Object.keys(view).sort()).toEqual(['begun', 'brief', 'id', 'minutes', 'opened', 'reference', 'revisit', 'section', 'setup', 'state', 'steps', 'title', 'tool', 'unchecked'])
-    expect(view.steps[0]).toEqual({ id: 'delivery', instruction: '…', mode: 'handed-in', status: 'open', triesAllowed: 2, triesUsed: 1, points: 4, minutes: 1.3, lastCheck: { passed: false, criteria: [{ label: 'entry', met: false }, { label: 'date', met: true }] } })
+    expect(view.steps[0]).toEqual({ id: 'delivery', instruction: '…', mode: 'handed-in', status: 'open', triesAllowed: 2, triesUsed: 1, points: 4, minutes: 1.5, lastCheck: { passed: false, criteria: [{ label: 'entry', met: false }, { label: 'date', met: true }] } })
   })
 
   it('tells of a check no more than the paper’s rule', () => {

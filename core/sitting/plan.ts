@@ -100,7 +100,7 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
       step,
       tries: step.tries ?? rules.tries,
       points,
-      minutes: step.minutes ?? Math.round(task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0) / whole * 10) / 10,
+      minutes: step.minutes ?? halfMinutes(task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0) / whole),
       outOf: points.reduce((sum, value) => sum + value, 0),
       modelState: once(() => step.model.reduce<unknown>((state, op) => {
         const applied = tool.apply(state, tool.op.parse(op))
@@ -110,6 +110,11 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
     })
   }
   return { task, tool, start, steps, outOf: sumOf(steps) }
+}
+
+/** Rounded to half minutes, and never nothing. */
+function halfMinutes(minutes: number): number {
+  return Math.max(0.5, Math.round(minutes * 2) / 2)
 }
 
 function sumOf(parts: readonly { outOf: Hundredths }[]): Hundredths {

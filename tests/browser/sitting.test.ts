@@ -169,7 +169,7 @@ describe('sections', () => {
     await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
     await press(driver, 'Overview, 0 of 4 finished')
     await see(driver, text('left, closed'))
-    const closed = await driver.findElements(By.css('.overview tbody button[disabled]'))
+    const closed = await driver.findElements(By.css('.side-panel tbody button[disabled]'))
     expect(closed).toHaveLength(2)
   })
 

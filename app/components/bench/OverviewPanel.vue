@@ -34,7 +34,7 @@ function tries(task: TaskView): string {
 </script>
 
 <template>
-  <Drawer v-model:visible="visible" position="right" header="Overview" class="overview" :pt="{ root: { 'aria-label': 'Overview' }, mask: { class: 'over-tool' } }" :style="{ width: '700px' }">
+  <SidePanel v-model:visible="visible" title="Overview" width="700px">
     <SelectButton v-model="filter" :options="options" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="Which tasks to show" />
     <table>
       <thead><tr><th scope="col">Task</th><th scope="col">State</th><th scope="col">Steps finished</th><th scope="col">Tries left</th><th scope="col"><span class="spoken">Marks</span></th></tr></thead>
@@ -50,13 +50,11 @@ function tries(task: TaskView): string {
       </tbody>
       <tbody v-if="sections.every(({ lines }) => lines.length === 0)"><tr><td colspan="5" class="soft">No task is like this.</td></tr></tbody>
     </table>
-    <template #footer>
-      <div class="actions">
-        <Button outlined severity="secondary" label="Go to the first unfinished" :disabled="!first" @click="first && emit('go', first.id)" />
-        <Button label="Hand in the paper…" @click="emit('handIn')" />
-      </div>
-    </template>
-  </Drawer>
+    <div class="actions">
+      <Button outlined severity="secondary" label="Go to the first unfinished" :disabled="!first" @click="first && emit('go', first.id)" />
+      <Button label="Hand in the paper…" @click="emit('handIn')" />
+    </div>
+  </SidePanel>
 </template>
 
 <style scoped>
@@ -66,7 +64,7 @@ thead th { color: var(--ink-soft); font-size: var(--small); }
 table button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; text-align: left; cursor: pointer; }
 table button:hover { text-decoration: underline; }
 .section th { padding-top: 0.9rem; font-weight: 700; }
-.actions { display: flex; gap: 0.6rem; }
+.actions { display: flex; gap: 0.6rem; margin-top: 1.2rem; }
 table button:disabled { color: var(--ink-soft); cursor: default; text-decoration: none; }
 .number { display: inline-block; min-width: 1.6rem; }
 .current > * { background: var(--act-wash); }

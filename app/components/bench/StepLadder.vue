@@ -46,7 +46,7 @@ function state(step: StepView): string {
     case 'out-of-tries': return `out of tries${step.setRight ? ', set right' : ''}`
     case 'skipped': return `left${step.setRight ? ', set right' : ''}`
     case 'settled': return `settled · ${points}`
-    default: return `${points} · ${format.length(step.minutes * 60_000)}`
+    default: return `${points} · ${step.minutes} min`
   }
 }
 

@@ -84,7 +84,7 @@ function say(text: string) {
       <span class="figure clock">{{ format.second(room.now.value) }}</span>
       <span class="soft small" role="status">{{ room.live.value ? 'live' : 'not live: connecting…' }}</span>
       <div class="bulk">
-        <Button v-for="one in bulk" :key="one.act" :outlined="one.act !== 'admit' || one.keys.length === 0" severity="secondary" size="small" :label="`${one.label}${one.keys.length > 0 ? ` (${one.keys.length})` : ''}…`" :disabled="one.keys.length === 0" @click="ask(one.act, one.keys)" />
+        <Button v-for="one in bulk" :key="one.act" :outlined="one.act !== 'admit' || one.keys.length === 0" :severity="one.act !== 'admit' || one.keys.length === 0 ? 'secondary' : undefined" size="small" :label="`${one.label}${one.keys.length > 0 ? ` (${one.keys.length})` : ''}…`" :disabled="one.keys.length === 0" @click="ask(one.act, one.keys)" />
         <Button text size="small" label="Note for the room…" @click="ask('incident', [])" />
       </div>
     </header>

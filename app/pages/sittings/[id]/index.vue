@@ -66,9 +66,9 @@ watch(() => [panels.ask, bench.messages.length], () => {
 })
 
 /** One panel at the side at a time. */
-function side(name: 'tray' | 'ask') {
+function side(name: 'tray' | 'ask' | 'overview') {
   const open = !panels[name]
-  Object.assign(panels, { tray: false, ask: false, [name]: open })
+  Object.assign(panels, { tray: false, ask: false, overview: false, [name]: open })
 }
 
 function move(by: number) {
@@ -113,7 +113,7 @@ function moveArea() {
 useShortcuts({
   next: () => move(1),
   back: () => move(-1),
-  overview: () => { panels.overview = !panels.overview },
+  overview: () => side('overview'),
   check,
   revisit: () => bench.revisit(!bench.current?.revisit),
   tray: () => side('tray'),
@@ -143,7 +143,7 @@ useShortcuts({
     <BottomLine
       ref="bottom"
       :first="pageStart <= 0" :last="pageStart + step >= within.length" :leaves="leaves" :unread="unread"
-      @back="move(-1)" @next="move(1)" @overview="panels.overview = true" @tray="side('tray')" @ask="side('ask')" @help="panels.help = true"
+      @back="move(-1)" @next="move(1)" @overview="side('overview')" @tray="side('tray')" @ask="side('ask')" @help="panels.help = true"
       @rest="bench.rest(true).catch(() => undefined)" @leave="panels.leave = true" @hand-in="panels.handIn = true" @leave-section="panels.leaveSection = true"
     />
     <OverviewPanel v-model:visible="panels.overview" @go="go" @hand-in="panels.overview = false; panels.handIn = true" />

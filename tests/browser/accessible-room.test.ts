@@ -1,22 +1,16 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { allSaved, startPaper } from '../support/bench'
 import { allThemes, sideways, spokenTree, violations } from '../support/axe'
-import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser, WebDriver } from '../support/browser'
-import { startServer } from '../support/server'
+import { By, Key, press, see, signIn, text } from '../support/browser'
+import type { WebDriver } from '../support/browser'
 import type { RunningServer } from '../support/server'
+import { serverAndBrowser } from '../support/session'
 
+const at = serverAndBrowser()
 let server: RunningServer
-let browser: Browser
 let driver: WebDriver
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser()
-  driver = browser.driver
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
+beforeAll(() => {
+  ({ server, driver } = at)
 })
 
 async function clean(themes = allThemes): Promise<void> {

@@ -1,25 +1,19 @@
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 import type { Step } from '../../core/paper/schema'
 import { allSaved, checkStep, chord, entryPosted, focusDate, handIn, startPaper, stepIs, tabTo, total, triesLeft, type, typedDay, typeEntry } from '../support/bench'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser, WebDriver } from '../support/browser'
+import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
 import { failing, totals, weekEndTasks } from '../support/paper'
-import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { serverAndBrowser } from '../support/session'
 
+const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
-let browser: Browser
 let driver: WebDriver
-beforeAll(async () => {
-  server = await startServer()
+beforeEach(() => {
+  ({ server, driver } = at)
 })
-afterAll(() => server.stop())
-beforeEach(async () => {
-  browser = await openBrowser()
-  driver = browser.driver
-})
-afterEach(() => browser.close())
 
 const tasks = await weekEndTasks()
 const entriesOf = (step: Step): Written[] => step.model.flatMap(op => typeof op === 'object' && op !== null && 'entry' in op && typeof op.entry === 'object' ? [op.entry as Written] : [])

@@ -1,24 +1,18 @@
 import knex from 'knex'
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 import { allSaved, checkStep, entryPosted, focusDate, startPaper, stepIs, total, typeEntry } from '../support/bench'
 import { By, offline, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser, WebDriver } from '../support/browser'
+import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
-import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { serverAndBrowser } from '../support/session'
 
+const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
-let browser: Browser
 let driver: WebDriver
-beforeAll(async () => {
-  server = await startServer()
+beforeEach(() => {
+  ({ server, driver } = at)
 })
-afterAll(() => server.stop())
-beforeEach(async () => {
-  browser = await openBrowser()
-  driver = browser.driver
-})
-afterEach(() => browser.close())
 
 const sittingIdOf = async (at: WebDriver): Promise<string> => /sittings\/([^/]+)/.exec(await at.getCurrentUrl())![1]!
 const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()

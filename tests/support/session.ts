@@ -1,21 +1,22 @@
-import { afterAll, beforeAll } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach } from 'vitest'
 import { openBrowser } from './browser'
 import type { Browser, WebDriver } from './browser'
 import { startServer } from './server'
 import type { RunningServer } from './server'
 
-/** One server and one browser for all tests of a file, opened before them and closed after them. */
-export function serverAndBrowser(): { readonly server: RunningServer, readonly driver: WebDriver } {
+/** One server for all tests of a file, and one browser for all of them, or a fresh one for each. */
+export function serverAndBrowser({ fresh = false } = {}): { readonly server: RunningServer, readonly driver: WebDriver } {
   let server: RunningServer
   let browser: Browser
   beforeAll(async () => {
     server = await startServer()
+  })
+  const [open, close] = fresh ? [beforeEach, afterEach] : [beforeAll, afterAll]
+  open(async () => {
     browser = await openBrowser()
   })
-  afterAll(async () => {
-    await browser.close()
-    await server.stop()
-  })
+  close(() => browser.close())
+  afterAll(() => server.stop())
   return {
     get server() {
       return server

@@ -4,7 +4,7 @@ import { uploadView } from '~~/core/wire/afterwards'
 import type { AfterView } from '~~/core/wire/afterwards'
 
 /** Photos and PDFs of the work, put upright and looked at before they are sent. */
-const props = defineProps<{ after: AfterView }>()
+const props = defineProps<{ after: AfterView, own: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const failure = ref('')
 const busy = ref(false)
@@ -14,7 +14,7 @@ const input = useTemplateRef('input')
 const base = computed(() => `/api/sittings/${props.after.sittingId}/evidence`)
 const now = useNow({ interval: 5000 })
 const loadedAt = Date.now()
-const leftMs = computed(() => props.after.evidence ? Date.parse(props.after.evidence.until) - Date.parse(props.after.now) - (now.value.getTime() - loadedAt) : 0)
+const leftMs = computed(() => props.after.evidence && props.own ? Date.parse(props.after.evidence.until) - Date.parse(props.after.now) - (now.value.getTime() - loadedAt) : 0)
 
 function choose(name: string, content: Blob) {
   if (chosen.value) URL.revokeObjectURL(chosen.value.address)
@@ -73,8 +73,9 @@ async function takeAway(id: string) {
 
 <template>
   <section v-if="after.evidence" class="panel no-print" aria-label="Evidence of your work">
-    <h2>Evidence of your work</h2>
-    <p>Photos or PDFs of what you wrote, up to {{ counted(after.evidence.files, 'file', 'files') }} of {{ after.evidence.megabytes }} MB. <template v-if="leftMs > 0">You have until <strong>{{ format.nearTime(after.evidence.until, after.now) }}</strong>.</template><strong v-else>The time for uploading is over.</strong></p>
+    <h2>{{ own ? 'Evidence of your work' : 'Evidence of the work' }}</h2>
+    <p v-if="!own && after.evidence.uploads.length === 0" class="soft">Nothing was uploaded.</p>
+    <p v-if="own">Photos or PDFs of what you wrote, up to {{ counted(after.evidence.files, 'file', 'files') }} of {{ after.evidence.megabytes }} MB. <template v-if="leftMs > 0">You have until <strong>{{ format.nearTime(after.evidence.until, after.now) }}</strong>.</template><strong v-else>The time for uploading is over.</strong></p>
     <ul v-if="after.evidence.uploads.length > 0">
       <li v-for="one in after.evidence.uploads" :key="one.id">
         <a :href="`${base}/${one.id}`" target="_blank" rel="noopener"><img v-if="one.type.startsWith('image/')" :src="`${base}/${one.id}`" alt="" width="56"><span v-else class="pdf figure">PDF</span> {{ one.name }}</a>

@@ -26,6 +26,7 @@ const window = ({ opensAt, dueAt, closesAt }: GivenView): string => [
     <Column header="Late" field="late" header-class="right" body-class="right figure" />
     <Column header="Results"><template #body="{ data }">{{ data.released ? 'shown' : data.results === 'on-date' ? 'on their date' : 'held' }}</template></Column>
   </DataTable>
+  <ReceiptCheck />
 </template>
 
 <style scoped>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { afterView } from '~~/core/wire/afterwards'
 import type { AfterView } from '~~/core/wire/afterwards'
+import { useSessionStore } from '~/stores/session'
 
 /** The receipt of an ended sitting, and what is left to do about it. */
 definePageMeta({ layout: 'bare' })
+const session = useSessionStore()
+/** Staff looks at a receipt; what is left to do is the trainee’s. */
+const own = computed(() => session.person?.role === 'trainee')
 const id = String(useRoute().params.id)
 const { data: after, failure, load } = useCall(afterView, () => `/api/sittings/${id}/after`)
 useHead({ title: () => `Receipt of ${after.value?.paperTitle ?? 'a sitting'} · Steady Anvil` })
@@ -42,13 +46,13 @@ const print = () => window.print()
           <Button v-if="after.result.shown" as="router-link" :to="`/sittings/${id}/result`" label="See the result" />
           <Button as="a" outlined severity="secondary" :href="`/api/sittings/${id}/response`" label="Download the response" download />
           <Button outlined severity="secondary" label="Print" @click="print" />
-          <Button as="router-link" text to="/" label="My work" />
+          <Button as="router-link" text to="/" :label="own ? 'My work' : 'Home'" />
         </div>
         <p v-if="!after.result.shown && after.how !== 'voided'" class="notice">{{ after.result.from ? `The result shows from ${format.date(after.result.from)}, ${format.time(after.result.from)}.` : 'The result shows when your trainer releases it.' }}</p>
       </section>
-      <CreditChoice v-if="after.credit" :after="after" @took="took" />
-      <EvidenceUpload v-if="after.evidence" :after="after" @changed="load" />
-      <RatingForm v-if="after.rating.asked" :after="after" @took="took" />
+      <CreditChoice v-if="after.credit && own" :after="after" @took="took" />
+      <EvidenceUpload v-if="after.evidence" :after="after" :own="own" @changed="load" />
+      <RatingForm v-if="after.rating.asked && own" :after="after" @took="took" />
     </div>
   </main>
 </template>

@@ -60,8 +60,8 @@ export function advance(plan: Plan, before: SittingState, event: LoggedEvent): A
   switch (event.kind) {
     case 'started': return refused(before, 'This sitting has started already.')
     case 'reopened': return refused(before, 'This sitting has not ended.')
-    case 'paused': return accepted({ ...state, clock: pause(state.clock, event.at), pauseReason: event.reason })
-    case 'break': return rest(before, state, event.at)
+    case 'paused': return isOver(plan, state, event.at) ? refused(before, 'The time is up.') : accepted({ ...state, clock: pause(state.clock, event.at), pauseReason: event.reason })
+    case 'break': return isOver(plan, state, event.at) ? refused(before, 'The time is up.') : rest(before, state, event.at)
     case 'resumed': return accepted({ ...state, clock: resume(state.clock, event.at), pauseReason: '' })
     case 'extended': return accepted(extendBy(state, event.byMs))
     case 'seated': return accepted({ ...state, seat: event.seat, device: event.device })
@@ -72,6 +72,11 @@ export function advance(plan: Plan, before: SittingState, event: LoggedEvent): A
     case 'away': return accepted({ ...state, away: { on: event.on, times: state.away.times + (event.on && !state.away.on ? 1 : 0), since: event.on ? event.at : null } })
     default: return advanceTask(plan, before, state, event)
   }
+}
+
+/** Whether the time is up, so that no pause can bring any of it back. */
+function isOver(plan: Plan, state: SittingState, at: string): boolean {
+  return at >= endsAt(plan, state, at)
 }
 
 function extendBy(state: SittingState, byMs: number): SittingState {
@@ -98,9 +103,10 @@ function leave(plan: Plan, before: SittingState, state: SittingState, sectionId:
 /** Back to where the end found the work, with so much time from now. */
 function reopen(before: SittingState, event: LoggedEvent & { kind: 'reopened' }): SittingState {
   const { endedAt, how: _how, beforeEnd, signedAs: _signed, ...state } = before
-  const clock = resume(state.clock, event.at)
-  // The clock stood from the end until now, and closes no earlier than the new time allows.
-  const stood = Math.max(0, ms(event.at) - ms(endedAt ?? event.at))
+  // A pause under way ended with the sitting; from then on until now the clock stood in any case.
+  const since = endedAt ?? event.at
+  const clock = resume(state.clock, since)
+  const stood = Math.max(0, ms(event.at) - ms(since))
   const now = { ...clock, pausedMs: clock.pausedMs + stood }
   const short = ms(event.at) + event.byMs - ms(deadlineOf({ ...now, closesAt: null }, event.at))
   const opened = { ...state, status: 'running' as const, tasks: beforeEnd ?? state.tasks, seat: null, lastAt: event.at }

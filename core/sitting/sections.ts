@@ -56,7 +56,7 @@ export function passTime(plan: Plan, before: SittingState, arrived: string): Sit
   const at = arrived < deadline ? arrived : deadline
   // A break that has used itself up ends by itself.
   let state = before.clock.pausedAt !== null && !isPaused(before.clock, at) ? { ...before, clock: resume(before.clock, at) } : before
-  const from = workedMs(state.clock, state.lastAt)
+  const from = workedMs(before.clock, before.lastAt)
   let left = Math.max(0, workedMs(state.clock, at) - from)
   let worked = from
   while (left > 0 && state.section !== null) {

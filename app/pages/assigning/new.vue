@@ -61,7 +61,7 @@ async function give() {
       <div class="field"><label for="paper">Paper</label><Select v-model="paperId" input-id="paper" :options="choices.papers" option-label="title" option-value="id" placeholder="choose a paper" fluid /></div>
       <div class="field"><label for="cohorts">Cohorts</label><MultiSelect v-model="cohorts" input-id="cohorts" :options="choices.cohorts" option-label="title" option-value="id" placeholder="none" fluid /></div>
       <div class="field"><label for="people">People</label><MultiSelect v-model="people" input-id="people" :options="choices.people" option-label="name" option-value="id" filter placeholder="none" :max-selected-labels="2" fluid /></div>
-      <div class="field"><label for="course">Course</label><Select v-model="courseId" input-id="course" :options="choices.courses" option-label="title" option-value="id" show-clear placeholder="none" fluid /></div>
+      <div class="field"><label for="course">Course</label><Select v-model="courseId" input-id="course" :options="choices.courses.map(one => ({ id: one.id, title: `${one.title}, code ${one.inviteCode}` }))" option-label="title" option-value="id" show-clear placeholder="none" fluid /></div>
       <div class="field wide"><span class="label">Begin with</span><SelectButton v-model="preset" :options="presetOptions" option-label="label" option-value="value" :allow-empty="false" aria-label="Settings to begin with" /><span class="soft small">{{ presets[preset].about }}</span></div>
     </fieldset>
     <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :assignments="choices.assignments" />

@@ -100,8 +100,12 @@ const eventFromRow = (row: EventRow): StoredEvent => ({
   body: { kind: row.kind, ...JSON.parse(row.payload) as object } as EventBody,
 })
 
+/** How many appends at the most share one write. */
+const SHARED = 100
+
 /** Sittings and their append-only logs. Nothing here changes or removes an event. */
 export function sittingsIn(db: Database) {
+  const writeSoon = sharedWrites(db)
   return {
     async find(id: string): Promise<Sitting | undefined> {
       const row = await db<SittingRow>('sittings').where({ id }).first()
@@ -154,18 +158,8 @@ export function sittingsIn(db: Database) {
       const rows = await db<EventRow>('sitting_events').where({ sitting_id: id }).select('client_id', 'seq')
       return rows.map(row => [row.client_id, row.seq])
     },
-    /**
-     * One statement, so one durable transaction: all of the events or none. Hot path: written out,
-     * because what the query builder makes of several rows takes SQLite twice as long to prepare.
-     */
-    async append(id: string, events: readonly StoredEvent[]): Promise<void> {
-      const rows = events.map(event => eventToRow(id, event))
-      const values = rows.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
-      await db.raw(
-        `insert into sitting_events (sitting_id, seq, client_id, kind, payload, status, client_at, server_at) values ${values}`,
-        rows.flatMap(row => [row.sitting_id, row.seq, row.client_id, row.kind, row.payload, row.status, row.client_at, row.server_at]),
-      )
-    },
+    /** Durably: resolves when the events are on disk, all of them; rejects when none of them is. */
+    append: (id: string, events: readonly StoredEvent[]): Promise<void> => writeSoon(events.map(event => eventToRow(id, event))),
     async moveDeadline(id: string, deadlineAt: string): Promise<void> {
       await db<SittingRow>('sittings').where({ id }).update({ deadline_at: deadlineAt })
     },
@@ -200,4 +194,47 @@ export function sittingsIn(db: Database) {
       await db('sitting_snapshots').insert({ sitting_id: id, seq, made_by: madeBy, document }).onConflict('sitting_id').merge()
     },
   }
+}
+
+interface Append {
+  rows: readonly EventRow[]
+  done(): void
+  failed(error: unknown): void
+}
+
+/**
+ * Writes rows into the log. Appends that come in while the server is busy share one statement, and so one
+ * durable transaction: under load the disk is asked to sync once for many trainees instead of once for each.
+ * Hot path: the statement is written out, because what the query builder makes of several rows takes SQLite
+ * twice as long to prepare.
+ */
+function sharedWrites(db: Database): (rows: readonly EventRow[]) => Promise<void> {
+  const waiting: Append[] = []
+
+  async function insert(rows: readonly EventRow[]): Promise<void> {
+    const values = rows.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
+    await db.raw(
+      `insert into sitting_events (sitting_id, seq, client_id, kind, payload, status, client_at, server_at) values ${values}`,
+      rows.flatMap(row => [row.sitting_id, row.seq, row.client_id, row.kind, row.payload, row.status, row.client_at, row.server_at]),
+    )
+  }
+
+  async function flush(): Promise<void> {
+    const appends = waiting.splice(0, SHARED)
+    if (waiting.length > 0) setImmediate(() => void flush())
+    try {
+      await insert(appends.flatMap(({ rows }) => rows))
+      for (const { done } of appends) done()
+    }
+    catch (error) {
+      // One that can't be written (its place is taken) must not keep the others out.
+      const alone = appends.length > 1 && String(error).includes('constraint')
+      for (const { rows, done, failed } of appends) await (alone ? insert(rows) : Promise.reject(error as Error)).then(done, failed)
+    }
+  }
+
+  return rows => new Promise((done, failed) => {
+    waiting.push({ rows, done, failed })
+    if (waiting.length === 1) setImmediate(() => void flush())
+  })
 }

@@ -93,6 +93,15 @@ describe('a sitting on the server', () => {
     expect((task?.state as { pages: unknown[][] }).pages.flat()).toHaveLength(2)
   })
 
+  it('appends that come together are written together, and one that can’t be written keeps none of the others out', async () => {
+    const { view } = await servicesOf(context).sittings.start(person, 'a')
+    const row = (seq: number, clientId: string) => ({ seq, clientId, status: 'accepted' as const, body: { kind: 'note' as const, text: clientId }, clientAt: null, serverAt: context.now() })
+    const sittings = sittingsIn(db)
+    const came = await Promise.allSettled([sittings.append(view.id, [row(2, 'one')]), sittings.append(view.id, [row(3, 'two'), row(2, 'taken')]), sittings.append(view.id, [row(3, 'three')])])
+    expect(came.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
+    expect((await sittings.log(view.id)).map(({ seq, clientId }) => `${seq} ${clientId}`).slice(1)).toEqual(['2 one', '3 three'])
+  })
+
   it('started late runs out when the assignment closes, and the cover says so before', async () => {
     await assignmentsIn(db).give(givenPaper('closing', { closesAt: new Date(NOON + 600_000).toISOString() }), ['isla'], context.now())
     const { work, sittings } = servicesOf(context)

@@ -51,7 +51,7 @@ const canOpen = (task: TaskView): boolean => !bench.pace?.sections.find(({ id })
 
 <style scoped>
 .body { display: grid; gap: 0.9rem; }
-ul { display: grid; max-height: 150px; margin-top: 0.25rem; overflow: auto; }
+ul { display: grid; max-height: 30vh; margin-top: 0.25rem; overflow: auto; }
 ul button { min-height: 26px; padding: 0; border: 0; background: none; color: var(--act); font-weight: 600; cursor: pointer; }
 .sign { display: grid; gap: 0.3rem; }
 .sign label { font-weight: 600; }

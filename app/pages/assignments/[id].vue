@@ -53,5 +53,6 @@ aside { display: grid; gap: 1rem; }
 .how { display: grid; gap: 0.5rem; padding-left: 1.1rem; list-style: disc; }
 .tasks { display: grid; gap: 0.2rem; }
 .tasks li { display: flex; justify-content: space-between; gap: 1rem; }
+.tasks .small { white-space: nowrap; }
 @media (max-width: 1023px) { .columns { grid-template-columns: 1fr; } }
 </style>

@@ -55,8 +55,9 @@ export function record(before: Before, events: readonly ClientEvent[], now: stri
       return
     }
     const seq = before.seq + recorded.stored.length + 1
+    const inGrace = wasInGrace(plan, standing, event, now)
     const keep = (status: StoredEvent['status']): void => {
-      recorded.stored.push({ seq, clientId: id, status, body: { ...body, ...wasInGrace(plan, standing, event, now) }, clientAt: at ?? null, serverAt: now })
+      recorded.stored.push({ seq, clientId: id, status, body: { ...body, ...inGrace }, clientAt: at ?? null, serverAt: now })
       batch.set(id, seq)
     }
     if (recorded.state.status === 'ended' || !counts(deadline, plan.rules.graceSeconds, at, now)) {
@@ -65,7 +66,6 @@ export function record(before: Before, events: readonly ClientEvent[], now: stri
       recorded.outcomes.push({ id, status: 'refused', seq, refusal: LATE })
       return
     }
-    const inGrace = wasInGrace(plan, standing, event, now)
     const { state, outcome } = advance(plan, recorded.state, { ...body, at: now, ...inGrace })
     if (outcome.status === 'refused') {
       if (outcome.malformed) throw new Problem(422, 'not-for-this-paper', outcome.refusal, { [`events.${index}`]: outcome.refusal })

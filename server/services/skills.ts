@@ -79,6 +79,14 @@ export function skillService({ db, now }: Context, plans: PlanService) {
   }
 }
 
+/** Papers suggested for practising a skill, at the most. */
+const SUGGESTED = 3
+
+/** A paper that was given more than once is suggested once. */
+function onePerPaper(open: readonly OpenPaper[]): OpenPaper[] {
+  return [...new Map(open.map(one => [one.plan.paper.id, one])).values()]
+}
+
 function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sat: ReadonlyMap<string, Plan>, open: readonly OpenPaper[]): SkillReportView {
   return {
     id: skill.id,
@@ -89,10 +97,10 @@ function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sa
     evidence: evidence.map(one => evidenceView(one, sat.get(one.sittingId))),
     recurring: faults.map(({ fault, times }) => ({ fault: faultInWords(fault), times })),
     read: skill.read,
-    practise: open.flatMap(({ assignmentId, plan }) => {
+    practise: onePerPaper(open).flatMap(({ assignmentId, plan }) => {
       const tasks = plan.tasks.filter(({ task }) => task.steps.some(step => step.criteria.some(criterion => criterion.skills.includes(skill.id))))
       return tasks.length === 0 ? [] : [{ assignmentId, paperTitle: plan.paper.title, tasks: tasks.map(({ task }) => task.title) }]
-    }),
+    }).slice(0, SUGGESTED),
   }
 }
 

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { ClientEvent } from '../../core/sitting/events'
 import type { EventsResponse } from '../../core/wire/sitting'
 import { CallFailed } from '../composables/useApi'
@@ -18,7 +18,7 @@ function keptQueue(before: ClientEvent[] = []) {
 }
 
 const event = (id: string): ClientEvent => ({ id, kind: 'open', taskId: 't' })
-const settled = () => new Promise<void>(done => setTimeout(done, 20))
+const slowly = () => new Promise<void>(done => setTimeout(done, 20))
 
 function senderOver(post: (ids: string[]) => Promise<void>, before: ClientEvent[] = []) {
   const { queue, kept } = keptQueue(before)
@@ -43,7 +43,7 @@ function senderOver(post: (ids: string[]) => Promise<void>, before: ClientEvent[
 
 describe('the queue on the device', () => {
   it('sends in order, and one batch at a time', async () => {
-    const { sender, sent, kept } = senderOver(settled)
+    const { sender, sent, kept } = senderOver(slowly)
     for (const id of ['a', 'b', 'c']) sender.put(event(id))
     expect(await sender.settle()).toBe(true)
     expect(sent.flat()).toEqual(['a', 'b', 'c'])
@@ -56,9 +56,8 @@ describe('the queue on the device', () => {
       if (down) throw new CallFailed(null, 'unreached', '…')
     })
     for (const id of ['a', 'b']) sender.put(event(id))
-    await settled()
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ waiting: 2, unreached: true }))
     expect(kept()).toEqual(['a', 'b'])
-    expect(states.at(-1)).toMatchObject({ waiting: 2, unreached: true })
     expect(await sender.settle()).toBe(false)
     down = false
     expect(await sender.settle()).toBe(true)
@@ -68,7 +67,7 @@ describe('the queue on the device', () => {
   })
 
   it('takes over what an earlier page left, before anything new', async () => {
-    const { sender, sent } = senderOver(settled, [event('left')])
+    const { sender, sent } = senderOver(slowly, [event('left')])
     await sender.restore()
     expect(sent).toEqual([])
     sender.put(event('new'))
@@ -81,8 +80,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(409, 'sitting-ended', 'It has ended.')
     })
     sender.put(event('late'))
-    await settled()
-    expect(rejected).toEqual(['late'])
+    await vi.waitFor(() => expect(rejected).toEqual(['late']))
     expect(kept()).toEqual([])
   })
 
@@ -91,9 +89,8 @@ describe('the queue on the device', () => {
       throw new CallFailed(401, 'not-signed-in', 'Sign in first.')
     })
     sender.put(event('a'))
-    await settled()
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ signedOut: true }))
     expect(kept()).toEqual(['a'])
-    expect(states.at(-1)).toMatchObject({ signedOut: true })
     sender.stop()
   })
 
@@ -103,9 +100,8 @@ describe('the queue on the device', () => {
       if (paused) throw new CallFailed(409, 'paused', 'The clock stands.')
     })
     for (const id of ['a', 'b']) sender.put(event(id))
-    await settled()
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ held: true, unreached: false }))
     expect([kept(), rejected, await sender.settle()]).toEqual([['a', 'b'], [], false])
-    expect(states.at(-1)).toMatchObject({ held: true, unreached: false })
     paused = false
     await sender.send()
     await sender.settle()
@@ -119,7 +115,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(409, 'taken-over', 'It goes on elsewhere.')
     })
     sender.put(event('a'))
-    await settled()
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ takenOver: true }))
     sender.put(event('b'))
     await sender.send()
     expect([kept(), rejected, sent]).toEqual([['a', 'b'], [], []])
@@ -131,9 +127,8 @@ describe('the queue on the device', () => {
       throw new CallFailed(507, 'storage-full', 'Nothing of this was taken.')
     })
     sender.put(event('a'))
-    await settled()
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true }))
     expect(kept()).toEqual(['a'])
-    expect(states.at(-1)).toMatchObject({ unreached: true })
     sender.stop()
   })
 })

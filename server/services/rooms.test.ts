@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
 import type { RoomAct, RoomChange } from '../../core/wire/room'
 import { accrual, checkAccrual, later, refusalOf, World } from '../testing/world'
 
@@ -30,13 +30,17 @@ describe('the board', () => {
   it('tells its watchers what has changed, in bundles, and nothing of other rooms', async () => {
     await world.give({ room: 'Sheds' }, { id: 'b' })
     const told: RoomChange[] = []
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    onTestFinished(() => void vi.useRealTimers())
     const stop = await world.services.rooms.watch('office', change => told.push(change))
     const { id } = await world.start()
     for (let count = 0; count < 20; count += 1) await world.send(id, accrual('wrong'))
     await world.start({}, 'b')
-    await new Promise(done => setTimeout(done, 1300))
+    expect(told).toEqual([])
+    vi.advanceTimersByTime(1000)
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(told).toHaveLength(1))
     stop()
-    expect(told).toHaveLength(1)
     expect(told[0]?.rows.map(({ key }) => key)).toEqual(['a isla'])
   })
 

@@ -1,11 +1,14 @@
 import { randomUUID } from 'node:crypto'
+import { renameSync, rmSync } from 'node:fs'
 import pino from 'pino'
 import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
+import { peopleIn } from '../db/people'
 import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import type { Context } from '../services/context'
+import { loadDemo } from '../services/demo'
 import { steadyTime } from '../services/steady-time'
 import { settings } from './settings'
 
@@ -13,15 +16,33 @@ export const log = pino({ level: settings.logLevel, base: undefined })
 
 let ready: Promise<{ services: Services, context: Context, db: Database }> | undefined
 
-async function open(): Promise<{ services: Services, context: Context, db: Database }> {
+/** Makes the demo whole in a file of its own and only then puts it in place: a start that is cut off leaves no half of it. */
+async function makeDemo(): Promise<void> {
+  const making = `${settings.dataFile}-making`
+  for (const suffix of ['', '-wal', '-shm']) rmSync(`${making}${suffix}`, { force: true })
+  const db = await openDatabase(making)
+  await loadDemo({ db, now: steadyTime(undefined), newId: () => randomUUID(), log }, settings.contentFolders, settings.demoPassword)
+  await db.destroy()
+  renameSync(making, settings.dataFile)
+}
+
+async function openData(): Promise<Database> {
   const db = await openDatabase(settings.dataFile)
+  if (!settings.demo || (await peopleIn(db).all()).length > 0) return db
+  await db.destroy()
+  await makeDemo()
+  return openDatabase(settings.dataFile)
+}
+
+async function open(): Promise<{ services: Services, context: Context, db: Database }> {
+  const db = await openData()
   const newest = await sittingsIn(db).newestMoment()
   if (newest !== undefined && newest > new Date().toISOString()) log.warn({ newest }, 'the clock of this machine is behind the newest entry on record; time goes on from there')
   const context: Context = { db, now: steadyTime(newest), newId: () => randomUUID(), log }
   return { db, context, services: servicesOf(context) }
 }
 
-/** The services of this process, over its data file. The first call opens and migrates it. */
+/** The services of this process, over its data file. The first call opens and migrates it, and loads the demo where asked and nobody is in it yet. */
 export function running() {
   return ready ??= open()
 }

@@ -1,12 +1,10 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { log, running } from '../http/running'
 import { settings } from '../http/settings'
-import { loadDemo } from '../services/demo'
 
-/** Opens the data, loads the demo where asked, and catches up on what ran out while the server was down. */
+/** Opens the data and catches up on what ran out while the server was down. */
 export default defineNitroPlugin((nitro) => {
-  const started = running().then(async ({ context, services }) => {
-    if (settings.demo) await loadDemo(context, settings.contentFolders, settings.demoPassword)
+  const started = running().then(async ({ services }) => {
     const ended = await services.sittings.expire()
     log.info({ data: settings.dataFile, ended }, 'ready')
   }).catch((error: unknown) => {

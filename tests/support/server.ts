@@ -14,6 +14,8 @@ export interface RunningServer {
   kill(): Promise<void>
   /** Starts it again on the same data and port. */
   restart(): Promise<void>
+  /** Starts it again without waiting until it answers. */
+  launch(): void
   stop(): Promise<void>
 }
 
@@ -36,8 +38,10 @@ export async function startServer(environment: Record<string, string> = {}, wher
   const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | undefined
 
-  async function start(): Promise<void> {
-    const output: string[] = []
+  const output: string[] = []
+
+  function launch(): void {
+    output.length = 0
     child = spawn(process.execPath, [resolve('.output/server/index.mjs')], {
       env: {
         ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ANVIL_DATA: dataFile, ANVIL_DEMO: '1', ANVIL_LOG: 'warn',
@@ -46,11 +50,15 @@ export async function startServer(environment: Record<string, string> = {}, wher
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text: Buffer) => output.push(text.toString()))
+  }
+
+  async function start(): Promise<void> {
+    launch()
     const begun = Date.now()
     for (;;) {
       const answer = await fetch(`${url}/api/health`).catch(() => null)
       if (answer?.ok) return
-      if (child.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS) throw new Error(`The server did not start: ${output.join('')}`)
+      if (child?.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS) throw new Error(`The server did not start: ${output.join('')}`)
       await new Promise(done => setTimeout(done, 50))
     }
   }
@@ -70,6 +78,7 @@ export async function startServer(environment: Record<string, string> = {}, wher
     pid: () => child?.pid ?? 0,
     kill: () => end('SIGKILL'),
     restart: start,
+    launch,
     async stop() {
       await end('SIGKILL')
       if (!where) await rm(folder, { recursive: true, force: true })

@@ -6,7 +6,7 @@ const before = ref<number | null>(null)
 const { data: page, failure, load } = useCall(auditPage, () => `/api/audit${before.value === null ? '' : `?before=${before.value}`}`)
 const acts: Record<string, string> = {
   'admit': 'let in', 'enter-code': 'entered the code', 'pause': 'stopped the clock', 'resume': 'started the clock', 'extend': 'gave time', 'free': 'moved the device', 'end': 'ended', 'void': 'made void',
-  'incident': 'incident', 'message': 'wrote', 'assign': 'gave a paper', 'grant': 'granted a sitting', 'later': 'moved the window', 'reopen': 'reopened', 'release': 'released', 'settings': 'changed settings', 'add-people': 'added', 'adjust': 'adjusted',
+  'incident': 'noted an incident', 'message': 'wrote', 'assign': 'gave a paper', 'grant': 'granted a sitting', 'later': 'moved the window', 'reopen': 'reopened', 'release': 'released', 'settings': 'changed settings', 'add-people': 'added', 'adjust': 'adjusted',
 }
 </script>
 

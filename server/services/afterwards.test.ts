@@ -39,7 +39,9 @@ describe('the receipt', () => {
     expect(await verify(digest.toUpperCase())).toEqual({ known: true, matches: true })
     expect(await verify('0'.repeat(64))).toEqual({ known: true, matches: false })
     expect(await world.services.afterwards.verify('no-such', digest)).toEqual({ known: false, matches: false })
-    await world.db('sitting_events').where({ sitting_id: id, seq: 2 }).update({ server_at: '2026-11-24T12:00:01.000Z' })
+    const change = (db: World['db']) => db('sitting_events').where({ sitting_id: id, seq: 2 }).update({ server_at: '2026-11-24T12:00:01.000Z' })
+    await expect(change(world.db)).rejects.toThrow('sitting_events is only added to')
+    await change(await world.unguard())
     expect(await verify(digest)).toEqual({ known: true, matches: false })
   })
 

@@ -153,9 +153,11 @@ describe('the audit log', () => {
     ['changed', (db: World['db']) => db('audit').where({ seq: 2 }).update({ detail: 'nothing' })],
     ['taken out', (db: World['db']) => db('audit').where({ seq: 2 }).delete()],
     ['taken off the front', (db: World['db']) => db('audit').where({ seq: 1 }).delete()],
-  ])('shows that an entry was %s', async (_, harm) => {
+  ])('doesn’t let an entry be %s, and shows it if somebody did nevertheless', async (_, harm) => {
     for (const text of ['one', 'two', 'three']) await act({ act: 'incident', sittings: [], text })
-    await harm(world.db)
+    await expect(harm(world.db)).rejects.toThrow('audit is only added to')
+    expect((await world.services.audit.page()).intact).toBe(true)
+    await harm(await world.unguard())
     expect((await world.services.audit.page()).intact).toBe(false)
   })
 })

@@ -13,6 +13,7 @@ import { readContent } from '../content/read'
 import { assignmentsIn } from '../db/assignments'
 import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
+import * as appendOnly from '../db/migrations/0003-append-only'
 import { papersIn, skillTreesIn } from '../db/papers'
 import { adjustmentsIn, peopleIn } from '../db/people'
 import type { Person } from '../db/people'
@@ -74,6 +75,12 @@ export class World {
   restart(): Services {
     const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
     return this.services = servicesOf({ db: this.db, now: () => this.now(), newId: () => `id-${this.#ids += 1}`, log: silent })
+  }
+
+  /** Takes from the logs what guards them, as somebody could who has the file. */
+  async unguard(): Promise<Database> {
+    await appendOnly.down(this.db)
+    return this.db
   }
 
   now(): string {

@@ -25,7 +25,7 @@ watch(breakLeft, (left) => {
 </script>
 
 <template>
-  <div class="veil">
+  <div class="veil" :class="{ covers: !bench.readOnly }">
     <section class="panel" role="alertdialog" aria-modal="true" aria-labelledby="stand-still" data-stand-still>
       <template v-if="bench.readOnly">
         <h2 id="stand-still">This sitting goes on elsewhere</h2>
@@ -51,6 +51,8 @@ watch(breakLeft, (left) => {
 
 <style scoped>
 .veil { position: fixed; inset: 0; z-index: 30; display: grid; place-items: center; background: color-mix(in srgb, var(--ground) 82%, transparent); }
+/* While the clock stands, nobody gains time to read the task. */
+.veil.covers { background: var(--ground); }
 .panel { display: grid; gap: 0.8rem; width: min(92vw, 520px); padding: 1.5rem; box-shadow: var(--shadow); }
 .actions { display: flex; gap: 0.6rem; }
 </style>

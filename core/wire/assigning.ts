@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { adjustments } from '../assignment/adjustments'
 import { assignmentSettings } from '../assignment/settings'
+import { paperRules } from '../paper/schema'
 
 const moment = z.string()
 const id = z.string().max(60)
 
 /** What there is to choose from when giving a paper. */
 export const choicesView = z.strictObject({
-  papers: z.array(z.strictObject({ id: z.string(), version: z.int(), title: z.string(), trade: z.string(), kind: z.string(), minutes: z.number(), tasks: z.int(), points: z.number() })),
+  papers: z.array(z.strictObject({ id: z.string(), version: z.int(), title: z.string(), trade: z.string(), kind: z.string(), minutes: z.number(), tasks: z.int(), points: z.number(), rules: paperRules })),
   cohorts: z.array(z.strictObject({ id: z.string(), title: z.string(), people: z.array(z.string()) })),
   courses: z.array(z.strictObject({ id: z.string(), title: z.string(), inviteCode: z.string(), trial: z.boolean(), people: z.array(z.string()) })),
   people: z.array(z.strictObject({ id: z.string(), name: z.string(), email: z.string() })),
@@ -64,6 +65,8 @@ export const progressView = z.strictObject({
   exactPoints: z.boolean(),
   now: moment,
   settings: assignmentSettings,
+  /** What the paper itself says, where the settings don't say otherwise. */
+  paperRules,
   released: z.boolean(),
   people: z.array(traineeProgress),
   ratings: z.strictObject({ count: z.int(), effort: z.number(), clarity: z.number(), time: z.number(), words: z.array(z.string()) }),

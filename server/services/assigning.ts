@@ -83,8 +83,8 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       return {
         papers: await Promise.all(papers.map(async ({ id, version }) => {
           const plan = await plans.find(id, version)
-          const { title, trade, kind, minutes } = plan.paper
-          return { id, version, title, trade, kind, minutes, tasks: plan.tasks.length, points: plan.outOf / 100 }
+          const { title, trade, kind, minutes, rules } = plan.paper
+          return { id, version, title, trade, kind, minutes, tasks: plan.tasks.length, points: plan.outOf / 100, rules }
         })),
         cohorts: cohorts.map(({ id, title }) => ({ id, title, people: members.filter(({ cohortId }) => cohortId === id).map(({ personId }) => personId) })),
         courses: await Promise.all(courses.map(async ({ id, title, inviteCode, trial }) => ({ id, title, inviteCode, trial, people: await coursesIn(db).members(id) }))),
@@ -138,7 +138,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const rows = await Promise.all(shares.map(share => progressOf(assignment, share, sat.filter(({ personId }) => personId === share.personId), people)))
       return {
-        id, paperTitle: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, now: now(), settings: assignment.settings, released: isReleased(assignment, now()),
+        id, paperTitle: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, now: now(), settings: assignment.settings, paperRules: plan.paper.rules, released: isReleased(assignment, now()),
         people: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),
         ratings: await ratingsOf(sat.map(sitting => sitting.id)),
       }

@@ -143,7 +143,7 @@ describe('an exam in a room, seen from both sides', () => {
     await see(trainee.driver, By.css('[data-total]'))
   })
 
-  it('a paper is given with a preset, and is there for the trainee', async () => {
+  it('a paper is given with a preset, its settings are changed, and it is there for the trainee', async () => {
     const board = await openBrowser()
     try {
       const { driver } = board
@@ -161,6 +161,11 @@ describe('an exam in a room, seen from both sides', () => {
       await press(driver, 'Give the paper')
       await see(driver, By.xpath('//h1[normalize-space()="Month-end adjustments"]'))
       await see(driver, text('Wren Osier'))
+      await press(driver, 'Settings')
+      await see(driver, text('as the paper: checked, with tries'))
+      await (await see(driver, By.id('sittings'))).sendKeys(Key.chord(Key.CONTROL, 'a'), '3', Key.TAB)
+      await press(driver, 'Keep these settings')
+      await see(driver, text('Wren Osier'))
     }
     finally {
       await board.close()
@@ -168,7 +173,7 @@ describe('an exam in a room, seen from both sides', () => {
     const other = await openBrowser()
     try {
       await signIn(other.driver, server.url, 'wren.osier@sallowmere.test')
-      await see(other.driver, By.xpath('//li[contains(., "Month-end adjustments")]//*[contains(text(), "sittings left: 20 of 20")]'))
+      await see(other.driver, By.xpath('//li[contains(., "Month-end adjustments")]//*[contains(text(), "sittings left: 3 of 3")]'))
     }
     finally {
       await other.close()

@@ -1,17 +1,31 @@
 <script setup lang="ts">
 import type { AssignmentSettings } from '~~/core/assignment/settings'
+import type { PaperRules } from '~~/core/paper/schema'
 
 /** Every setting of an assignment, in the order in which it bites: window, door, work, afterwards. */
 const settings = defineModel<AssignmentSettings>({ required: true })
-const props = defineProps<{ errors: Record<string, string>, rooms: readonly string[], assignments: readonly { id: string, title: string }[] }>()
+const props = defineProps<{ errors: Record<string, string>, rooms: readonly string[], paperRules?: PaperRules | undefined, assignments: readonly { id: string, title: string }[] }>()
 
 const counts = [{ value: 'best', label: 'the best' }, { value: 'last', label: 'the last' }, { value: 'first', label: 'the first' }, { value: 'average', label: 'the average' }]
 const codeFrom = [{ value: 'trainee', label: 'the trainee' }, { value: 'invigilator', label: 'the invigilator' }]
 const results = [{ value: 'at-end', label: 'at once' }, { value: 'on-date', label: 'on a date' }, { value: 'after-release', label: 'when released' }]
-const feedback = [{ value: undefined, label: 'as the paper says' }, { value: 'none', label: 'only right or not' }, { value: 'which', label: 'which parts' }, { value: 'why', label: 'which parts and why' }]
-const afterTries = [{ value: undefined, label: 'as the paper says' }, { value: 'set-right', label: 'set right' }, { value: 'leave', label: 'left as it is' }]
-const answers = [{ value: undefined, label: 'as the paper says' }, { value: 'checked', label: 'checked, with tries' }, { value: 'settled', label: 'settled, marked at the end' }]
-const yesNo = [{ value: undefined, label: 'as the paper says' }, { value: true, label: 'yes' }, { value: false, label: 'no' }]
+const yesNo: Choice[] = [{ value: true, label: 'yes' }, { value: false, label: 'no' }]
+/** Rules that the paper has and an assignment may change, each with its choices. */
+const choices = {
+  answers: [{ value: 'checked', label: 'checked, with tries' }, { value: 'settled', label: 'settled, marked at the end' }],
+  feedback: [{ value: 'none', label: 'only right or not' }, { value: 'which', label: 'which parts' }, { value: 'why', label: 'which parts and why' }],
+  afterTries: [{ value: 'set-right', label: 'set right' }, { value: 'leave', label: 'left as it is' }],
+  partial: yesNo, unsettle: yesNo, moveOn: yesNo,
+} satisfies Partial<Record<keyof PaperRules, Choice[]>>
+interface Choice { value: unknown, label: string }
+
+/** What holds when nothing is chosen here. */
+function asThePaper(name: keyof typeof choices | 'tries'): string {
+  if (!props.paperRules) return 'as the paper says'
+  const own = props.paperRules[name]
+  return `as the paper: ${name === 'tries' ? own : choices[name].find(({ value }) => value === own)?.label}`
+}
+const offered = (name: keyof typeof choices): Choice[] => [{ value: undefined, label: asThePaper(name) }, ...choices[name]]
 
 function rule<Name extends keyof AssignmentSettings['rules']>(name: Name) {
   return computed({
@@ -23,6 +37,9 @@ function rule<Name extends keyof AssignmentSettings['rules']>(name: Name) {
   })
 }
 const rules = reactive({ tries: rule('tries'), feedback: rule('feedback'), afterTries: rule('afterTries'), answers: rule('answers'), unsettle: rule('unsettle'), moveOn: rule('moveOn'), partial: rule('partial') })
+
+/** How steps are answered here: some rules hold for one way only. */
+const way = computed(() => rules.answers ?? props.paperRules?.answers)
 
 /** Details are written as labels; their ids follow from these. */
 const details = computed({
@@ -64,13 +81,13 @@ const error = (name: string): string | undefined => props.errors[name]
     </fieldset>
     <fieldset>
       <legend>At work</legend>
-      <div class="field"><label for="answers">Steps are</label><Select v-model="rules.answers" input-id="answers" :options="answers" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
-      <div class="field"><label for="tries">Tries on each step</label><InputNumber v-model="rules.tries" input-id="tries" :min="1" :max="20" fluid placeholder="as the paper says" /></div>
-      <div class="field"><label for="feedback">A check tells</label><Select v-model="rules.feedback" input-id="feedback" :options="feedback" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
-      <div class="field"><label for="after-tries">When tries run out, work is</label><Select v-model="rules.afterTries" input-id="after-tries" :options="afterTries" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
-      <div class="field"><label for="partial">Part points without passing</label><Select v-model="rules.partial" input-id="partial" :options="yesNo" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
-      <div class="field"><label for="unsettle">Settled steps may be reopened</label><Select v-model="rules.unsettle" input-id="unsettle" :options="yesNo" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
-      <div class="field"><label for="move-on">Goes on by itself</label><Select v-model="rules.moveOn" input-id="move-on" :options="yesNo" option-label="label" option-value="value" placeholder="as the paper says" fluid /></div>
+      <div class="field"><label for="answers">Steps are</label><Select v-model="rules.answers" input-id="answers" :options="offered('answers')" option-label="label" option-value="value" :placeholder="asThePaper('answers')" fluid /></div>
+      <div class="field"><label for="tries">Tries on each step</label><InputNumber v-model="rules.tries" input-id="tries" :disabled="way === 'settled'" :min="1" :max="20" :placeholder="asThePaper('tries')" fluid /></div>
+      <div class="field"><label for="feedback">A check tells</label><Select v-model="rules.feedback" input-id="feedback" :disabled="way === 'settled'" :options="offered('feedback')" option-label="label" option-value="value" :placeholder="asThePaper('feedback')" fluid /></div>
+      <div class="field"><label for="after-tries">When tries run out, work is</label><Select v-model="rules.afterTries" input-id="after-tries" :disabled="way === 'settled'" :options="offered('afterTries')" option-label="label" option-value="value" :placeholder="asThePaper('afterTries')" fluid /></div>
+      <div class="field"><label for="partial">Part points without passing</label><Select v-model="rules.partial" input-id="partial" :options="offered('partial')" option-label="label" option-value="value" :placeholder="asThePaper('partial')" fluid /></div>
+      <div class="field"><label for="unsettle">Settled steps may be reopened</label><Select v-model="rules.unsettle" input-id="unsettle" :disabled="way === 'checked'" :options="offered('unsettle')" option-label="label" option-value="value" :placeholder="asThePaper('unsettle')" fluid /></div>
+      <div class="field"><label for="move-on">Goes on by itself</label><Select v-model="rules.moveOn" input-id="move-on" :options="offered('moveOn')" option-label="label" option-value="value" :placeholder="asThePaper('moveOn')" fluid /></div>
       <div class="field"><label for="early">Hand in from minute</label><InputNumber v-model="settings.handInFromMinute" input-id="early" :min="0" :max="600" fluid /></div>
       <div class="field"><label for="contact">Whom to ask</label><InputText id="contact" v-model="settings.contact" maxlength="200" fluid /></div>
       <div class="checks">

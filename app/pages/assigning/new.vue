@@ -26,6 +26,7 @@ function presetSettings(id: PresetId): Partial<AssignmentSettings> {
   const { room: _room, ...rest } = assignmentSettings.parse({ ...presets[id].settings, room: 'a room' })
   return rest
 }
+const chosen = computed(() => choices.value?.papers.find(({ id }) => id === paperId.value))
 const reached = computed(() => {
   const members = choices.value?.cohorts.filter(({ id }) => cohorts.value.includes(id)).flatMap(cohort => cohort.people) ?? []
   const joined = choices.value?.courses.find(({ id }) => id === courseId.value)?.people ?? []
@@ -58,13 +59,13 @@ async function give() {
   <form v-else class="form" @submit.prevent="give">
     <fieldset class="who">
       <legend>What to whom</legend>
-      <div class="field"><label for="paper">Paper</label><Select v-model="paperId" input-id="paper" :options="choices.papers" option-label="title" option-value="id" placeholder="choose a paper" fluid /></div>
+      <div class="field"><label for="paper">Paper</label><Select v-model="paperId" input-id="paper" :options="choices.papers" option-label="title" option-value="id" placeholder="choose a paper" fluid /><span v-if="chosen" class="soft small">{{ chosen.trade }} · {{ chosen.kind }} · {{ chosen.minutes }} min · {{ counted(chosen.tasks, 'task', 'tasks') }} · {{ counted(chosen.points, 'point', 'points') }}</span></div>
       <div class="field"><label for="cohorts">Cohorts</label><MultiSelect v-model="cohorts" input-id="cohorts" :options="choices.cohorts" option-label="title" option-value="id" placeholder="none" fluid /></div>
       <div class="field"><label for="people">People</label><MultiSelect v-model="people" input-id="people" :options="choices.people" option-label="name" option-value="id" filter placeholder="none" :max-selected-labels="2" fluid /></div>
       <div class="field"><label for="course">Course</label><Select v-model="courseId" input-id="course" :options="choices.courses.map(one => ({ id: one.id, title: `${one.title}, code ${one.inviteCode}` }))" option-label="title" option-value="id" show-clear placeholder="none" fluid /></div>
       <div class="field wide"><span class="label">Begin with</span><SelectButton v-model="preset" :options="presetOptions" option-label="label" option-value="value" :allow-empty="false" aria-label="Settings to begin with" /><span class="soft small">{{ presets[preset].about }}</span></div>
     </fieldset>
-    <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :assignments="choices.assignments" />
+    <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :paper-rules="chosen?.rules" :assignments="choices.assignments" />
     <footer>
       <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
       <span class="soft">{{ counted(reached, 'person', 'people') }} now{{ courseId ? ', and whoever joins the course' : '' }}</span>

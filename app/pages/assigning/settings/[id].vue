@@ -33,7 +33,7 @@ async function keep() {
   <form v-else class="form" @submit.prevent="keep">
     <h1>Settings of {{ progress.paperTitle }}</h1>
     <p class="soft">Sittings that are under way keep the rules and times they started with; the rest holds at once.</p>
-    <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :assignments="choices.assignments.filter(one => one.id !== id)" />
+    <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :paper-rules="progress.paperRules" :assignments="choices.assignments.filter(one => one.id !== id)" />
     <footer><p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p><Button as="router-link" outlined severity="secondary" :to="`/assigning/${id}`" label="Don’t change" /><Button type="submit" label="Keep these settings" /></footer>
   </form>
 </template>

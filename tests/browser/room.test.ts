@@ -162,7 +162,7 @@ describe('an exam in a room, seen from both sides', () => {
       await see(driver, By.xpath('//h1[normalize-space()="Month-end adjustments"]'))
       await see(driver, text('Wren Osier'))
       await press(driver, 'Settings')
-      await see(driver, text('as the paper: checked, with tries'))
+      await see(driver, By.xpath('//span[contains(., "paper: checked, with tries")]'))
       await (await see(driver, By.id('sittings'))).sendKeys(Key.chord(Key.CONTROL, 'a'), '3', Key.TAB)
       await press(driver, 'Keep these settings')
       await see(driver, text('Wren Osier'))

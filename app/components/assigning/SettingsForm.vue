@@ -12,7 +12,7 @@ const results = [{ value: 'at-end', label: 'at once' }, { value: 'on-date', labe
 const yesNo: Choice[] = [{ value: true, label: 'yes' }, { value: false, label: 'no' }]
 /** Rules that the paper has and an assignment may change, each with its choices. */
 const choices = {
-  answers: [{ value: 'checked', label: 'checked, with tries' }, { value: 'settled', label: 'settled, marked at the end' }],
+  answers: [{ value: 'checked', label: 'checked, with tries' }, { value: 'settled', label: 'settled, no checks' }],
   feedback: [{ value: 'none', label: 'only right or not' }, { value: 'which', label: 'which parts' }, { value: 'why', label: 'which parts and why' }],
   afterTries: [{ value: 'set-right', label: 'set right' }, { value: 'leave', label: 'left as it is' }],
   partial: yesNo, unsettle: yesNo, moveOn: yesNo,
@@ -23,7 +23,7 @@ interface Choice { value: unknown, label: string }
 function asThePaper(name: keyof typeof choices | 'tries'): string {
   if (!props.paperRules) return 'as the paper says'
   const own = props.paperRules[name]
-  return `as the paper: ${name === 'tries' ? own : choices[name].find(({ value }) => value === own)?.label}`
+  return `paper: ${name === 'tries' ? own : choices[name].find(({ value }) => value === own)?.label}`
 }
 const offered = (name: keyof typeof choices): Choice[] => [{ value: undefined, label: asThePaper(name) }, ...choices[name]]
 
@@ -120,7 +120,7 @@ const error = (name: string): string | undefined => props.errors[name]
 .settings { display: grid; gap: 1rem; }
 fieldset { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 0.8rem 1rem; align-items: start; margin: 0; padding: 0.9rem 1.1rem 1.1rem; border: 1px solid var(--line); border-radius: 4px; background: var(--surface); }
 legend { padding: 0 0.4rem; font-size: var(--large); font-weight: 700; }
-.field { display: grid; gap: 0.25rem; }
+.field { display: grid; gap: 0.25rem; min-width: 0; }
 .field label { font-weight: 600; }
 small { font-weight: 600; }
 .checks { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 0.4rem 1.4rem; }

@@ -14,7 +14,7 @@ export const placesOf: Record<PersonView['role'], Place[]> = {
   trainee,
   trainer,
   invigilator,
-  administrator: [...trainer, ...invigilator],
+  administrator: [...trainer, ...invigilator, { to: '/people', label: 'People' }],
 }
 
 export function homeOf(role: PersonView['role']): string {

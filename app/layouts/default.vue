@@ -4,6 +4,7 @@ import { useSessionStore } from '~/stores/session'
 const session = useSessionStore()
 const theme = useTheme()
 const menu = useTemplateRef('menu')
+const changing = ref(false)
 
 const places = computed(() => session.person ? placesOf[session.person.role] : [])
 
@@ -12,6 +13,7 @@ const isHere = (to: string): boolean => route.path === to || (to !== '/' && rout
 
 const items = computed(() => [
   { label: 'Look', items: themes.map(({ id, label }) => ({ label: theme.value === id ? `${label} (in use)` : label, command: () => { theme.value = id } })) },
+  { label: 'Account', items: [{ label: 'Change password…', command: () => { changing.value = true } }] },
   { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
 ])
 
@@ -32,6 +34,7 @@ async function leave() {
       <template v-if="session.person">
         <Button class="person" text :label="session.person.name" aria-haspopup="true" aria-controls="person-menu" @click="menu?.toggle($event)" />
         <Menu id="person-menu" ref="menu" :model="items" popup />
+        <PasswordDialog v-model:visible="changing" />
       </template>
     </header>
     <main id="main" tabindex="-1">

@@ -16,12 +16,7 @@ function print() {
 }
 
 function saveJson() {
-  if (!report.value) return
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(report.value, null, 2)], { type: 'application/json' }))
-  link.download = 'skill-gap-report.json'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  if (report.value) saveAs('skill-gap-report.json', 'application/json', JSON.stringify(report.value, null, 2))
 }
 </script>
 

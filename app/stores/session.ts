@@ -31,5 +31,9 @@ export const useSessionStore = defineStore('session', () => {
     person.value = null
   }
 
-  return { person, look, signIn, signOut }
+  async function changePassword(current: string, wanted: string): Promise<void> {
+    person.value = await callApi(personView, '/api/auth/password', { method: 'POST', body: { current, wanted } })
+  }
+
+  return { person, look, signIn, signOut, changePassword }
 })

@@ -26,6 +26,9 @@ export function cohortsIn(db: Database) {
       const rows = await db<{ cohort_id: string, person_id: string }>('cohort_people').whereIn('cohort_id', [...ids])
       return rows.map(row => ({ cohortId: row.cohort_id, personId: row.person_id }))
     },
+    async join(cohortId: string, personId: string): Promise<void> {
+      await db('cohort_people').insert({ cohort_id: cohortId, person_id: personId }).onConflict(['cohort_id', 'person_id']).ignore()
+    },
     async add(cohort: Cohort, personIds: readonly string[]): Promise<void> {
       await db('cohorts').insert(cohort)
       await db.batchInsert('cohort_people', personIds.map(person => ({ cohort_id: cohort.id, person_id: person })), 100)

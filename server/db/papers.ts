@@ -23,9 +23,12 @@ export function papersIn(db: Database) {
       const rows = await db<Row>('papers').orderBy('version').select('id', 'version', 'title')
       return [...new Map(rows.map(row => [row.id, row])).values()].sort((a, b) => a.title.localeCompare(b.title, 'en-GB'))
     },
-    async publish(published: Paper): Promise<void> {
+    /** False where another paper stands under this id and version: that one stays. */
+    async publish(published: Paper): Promise<boolean> {
       const { id, version, title } = published
-      await db<Row>('papers').insert({ id, version, title, document: JSON.stringify(published) }).onConflict(['id', 'version']).ignore()
+      const document = JSON.stringify(published)
+      await db<Row>('papers').insert({ id, version, title, document }).onConflict(['id', 'version']).ignore()
+      return (await db<Row>('papers').where({ id, version }).first())?.document === document
     },
   }
 }

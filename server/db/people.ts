@@ -6,6 +6,8 @@ import type { Database } from './connection'
 export interface Person extends PersonView {
   passwordHash: string
   about: string
+  /** Since when nobody signs in to it any more; absent while it is open. */
+  closedAt?: string
 }
 
 interface Row {
@@ -15,11 +17,13 @@ interface Row {
   role: PersonView['role']
   password_hash: string
   about: string
+  closed_at: string | null
 }
 
-const fromRow = ({ password_hash: passwordHash, ...row }: Row): Person => ({ ...row, passwordHash })
+const fromRow = ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt }: Row): Person =>
+  ({ id, name, email, role, about, passwordHash, ...(closedAt === null ? {} : { closedAt }) })
 
-/** People, by id or by sign-in address. */
+/** People, by id or by sign-in address. `db` may be a transaction. */
 export function peopleIn(db: Database) {
   return {
     async byEmail(email: string): Promise<Person | undefined> {
@@ -37,8 +41,18 @@ export function peopleIn(db: Database) {
       return (await db<Row>('people').orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ id, name, email, role, about, passwordHash }): Row => ({ id, name, email, role, about, password_hash: passwordHash }))
+      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt }): Row => ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt ?? null }))
       await db.batchInsert('people', rows, 50)
+    },
+    async rename(id: string, name: string): Promise<void> {
+      await db<Row>('people').where({ id }).update({ name })
+    },
+    async setPassword(id: string, passwordHash: string): Promise<void> {
+      await db<Row>('people').where({ id }).update({ password_hash: passwordHash })
+    },
+    /** Closes an account at a moment, or opens it again with null. */
+    async close(id: string, at: string | null): Promise<void> {
+      await db<Row>('people').where({ id }).update({ closed_at: at })
     },
   }
 }

@@ -9,6 +9,8 @@ export const settings = {
   contentFolders: (process.env.ANVIL_CONTENT ?? 'content').split(delimiter).map(folder => resolve(folder)),
   demo: process.env.ANVIL_DEMO === '1',
   demoPassword: process.env.ANVIL_DEMO_PASSWORD ?? 'slipway-64',
+  /** Who administers an empty data file: a sign-in address and a password, both or neither. */
+  firstAdministrator: { email: process.env.ANVIL_ADMIN ?? '', password: process.env.ANVIL_ADMIN_PASSWORD ?? '' },
   logLevel: process.env.ANVIL_LOG ?? 'info',
   version: process.env.npm_package_version ?? '0.1.0',
 }

@@ -44,7 +44,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
   const paperOf = async ({ paperId, paperVersion }: Assignment) => (await plans.find(paperId, paperVersion))
 
   async function trainees(): Promise<Person[]> {
-    return (await peopleIn(db).all()).filter(({ role }) => role === 'trainee')
+    return (await peopleIn(db).all()).filter(({ role, closedAt }) => role === 'trainee' && closedAt === undefined)
   }
 
   async function progressOf(assignment: Assignment, share: Share, own: readonly Sitting[], people: ReadonlyMap<string, Person>): Promise<TraineeProgress> {

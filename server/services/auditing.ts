@@ -4,7 +4,7 @@ import type { AuditEntry, AuditRecord } from '../db/audit'
 import { peopleIn } from '../db/people'
 import type { Person } from '../db/people'
 import type { Context } from './context'
-import { csvOf } from './csv'
+import { csvOf } from '../../core/csv'
 
 const PAGE = 200
 

@@ -29,6 +29,12 @@ export function authService({ db, now, newId, log }: Context) {
     throw new Problem(429, 'too-many-sign-ins', `Too many sign-ins have failed. Try again in ${Math.ceil(seconds / 60)} min.`, undefined, seconds)
   }
 
+  async function newSignIn(person: Person): Promise<string> {
+    const [id, at] = [newId(), now()]
+    await signIns.add(id, person.id, at, new Date(Date.parse(at) + SIGNED_IN_FOR_MS).toISOString())
+    return id
+  }
+
   return {
     /** Takes as long for an unknown address as for a wrong password, and says the same. */
     async signIn(email: string, password: string, network: string): Promise<{ signInId: string, person: Person }> {
@@ -36,17 +42,28 @@ export function authService({ db, now, newId, log }: Context) {
       await refuseIfTooMany(address, network)
       const person = await people.byEmail(address)
       const right = await verifyPassword(password, person?.passwordHash ?? await noOne)
-      if (!person || !right) {
+      if (!person || !right || person.closedAt !== undefined) {
         await Promise.all([byAddress.consume(address).catch(() => undefined), byNetwork.consume(network).catch(() => undefined)])
         log.warn({ network }, 'sign-in failed')
         throw new Problem(401, 'sign-in-failed', 'The address or the password isn’t right.')
       }
       await byAddress.delete(address)
-      const signInId = newId()
-      const at = now()
-      await signIns.add(signInId, person.id, at, new Date(Date.parse(at) + SIGNED_IN_FOR_MS).toISOString())
       log.info({ person: person.id }, 'signed in')
-      return { signInId, person }
+      return { signInId: await newSignIn(person), person }
+    },
+    /** A password of one's own. Ends every other sign-in of the person and gives a new one. */
+    async changePassword(person: Person, current: string, wanted: string, network: string): Promise<{ signInId: string }> {
+      await refuseIfTooMany(person.email, network)
+      const { passwordHash } = await people.byId(person.id) ?? person
+      if (!await verifyPassword(current, passwordHash)) {
+        await byAddress.consume(person.email).catch(() => undefined)
+        throw new Problem(422, 'wrong-password', 'This isn’t your present password.', { current: 'not your password' })
+      }
+      if (current.normalize('NFKC') === wanted.normalize('NFKC')) throw new Problem(422, 'same-password', 'Choose another password than the present one.', { wanted: 'the same' })
+      await people.setPassword(person.id, await hashPassword(wanted))
+      await this.revokeAllOf(person.id)
+      log.info({ person: person.id }, 'password changed')
+      return { signInId: await newSignIn(person) }
     },
     async signOut(signInId: string): Promise<void> {
       known.delete(signInId)
@@ -69,3 +86,4 @@ export function authService({ db, now, newId, log }: Context) {
     },
   }
 }
+export type AuthService = ReturnType<typeof authService>

@@ -1,28 +1,16 @@
 import { demoSettings, momentOf, readDemo } from '../content/demo'
 import type { Demo, DemoSitting } from '../content/demo'
 import { playOf } from '../content/play'
-import { proveContent, readContent, ContentError } from '../content/read'
-import type { Content } from '../content/read'
+import { ContentError } from '../content/read'
 import type { Paper } from '../../core/paper/schema'
 import { assignmentsIn } from '../db/assignments'
 import type { Assignment } from '../db/assignments'
 import { cohortsIn, coursesIn } from '../db/groups'
-import { papersIn, skillTreesIn } from '../db/papers'
 import { adjustmentsIn, peopleIn } from '../db/people'
 import type { Context } from './context'
 import { hashPassword } from './password'
+import { publishContent } from './publishing'
 import { servicesOf } from '.'
-
-/** Reads, proves and publishes the papers and skills of the content folders. Content that fails its proof is not published. */
-export async function publishContent({ db, log }: Context, folders: readonly string[]): Promise<Content> {
-  const content = await readContent(folders)
-  const faults = proveContent(content)
-  if (faults.length > 0) throw new ContentError(`The content doesn't hold:\n${faults.join('\n')}`)
-  for (const tree of content.trees) await skillTreesIn(db).put(tree)
-  for (const paper of content.papers) await papersIn(db).publish(paper)
-  log.info({ papers: content.papers.length, trees: content.trees.length }, 'content published')
-  return content
-}
 
 /** Loads the demo into an empty database: people, assignments, and earlier sittings played through the same services. */
 export async function loadDemo(context: Context, folders: readonly string[], password: string): Promise<void> {

@@ -11,6 +11,7 @@ import { liveSittings } from './live-sittings'
 import { marksService } from './marks'
 import { messageService } from './messages'
 import { noticeBoard } from './notices'
+import { peopleService } from './people'
 import { planService } from './plans'
 import { presenceBook } from './presence'
 import { resultService } from './results'
@@ -28,11 +29,12 @@ export function servicesOf(context: Context) {
   const presence = presenceBook(context.now)
   const writer = sittingWriter(context, live, notices)
   const audit = auditService(context)
+  const auth = authService(context)
   const starting = startingService(context, plans, gateKeeper(), notices)
   const sittings = sittingService(context, { live, writer, starting, notices, presence })
   return {
     plans,
-    auth: authService(context),
+    auth,
     work: workService(context, plans, starting),
     starting,
     sittings,
@@ -45,6 +47,7 @@ export function servicesOf(context: Context) {
     assigning: assigningService(context, { plans, live, writer, audit }),
     marks: marksService(context, plans),
     adjusting: adjustingService(context, audit),
+    people: peopleService(context, { auth, audit }),
     audit,
   }
 }

@@ -2,7 +2,7 @@ import type { PersonView } from '../../core/wire/work'
 import type { Person } from '../db/people'
 import { Problem } from './problem'
 
-export type Action = 'sit' | 'assign' | 'mark' | 'adjust' | 'run-room' | 'read-audit'
+export type Action = 'sit' | 'assign' | 'mark' | 'adjust' | 'run-room' | 'read-audit' | 'manage-people'
 
 const may: Record<Action, readonly PersonView['role'][]> = {
   'sit': ['trainee'],
@@ -11,6 +11,7 @@ const may: Record<Action, readonly PersonView['role'][]> = {
   'adjust': ['trainer', 'administrator'],
   'run-room': ['invigilator', 'administrator'],
   'read-audit': ['invigilator', 'administrator'],
+  'manage-people': ['administrator'],
 }
 
 const who: Record<Action, string> = {
@@ -20,6 +21,7 @@ const who: Record<Action, string> = {
   'adjust': 'trainers and administrators',
   'run-room': 'invigilators and administrators',
   'read-audit': 'invigilators and administrators',
+  'manage-people': 'administrators',
 }
 
 export const mayDo = (person: Person, action: Action): boolean => may[action].includes(person.role)

@@ -11,8 +11,9 @@ import { assignmentsIn } from '../db/assignments'
 import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '.'
 import type { Context } from './context'
-import { loadDemo, publishContent } from './demo'
+import { loadDemo } from './demo'
 import { givenPaper } from '../testing/given'
+import { publishContent } from './publishing'
 
 const NOON = Date.UTC(2026, 10, 24, 12)
 const TASK = 'wages-worked-not-paid'

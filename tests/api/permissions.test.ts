@@ -23,6 +23,7 @@ const theirsAndMarkers: Row = { ...theirs, trainer: 'done', administrator: 'done
 const theirsAlone: Row = { ...theirs, trainer: 403, administrator: 403 }
 const trainers: Row = { nobody: 401, own: 403, other: 403, trainer: 'done', invigilator: 403, administrator: 'done' }
 const invigilators: Row = { ...trainers, trainer: 403, invigilator: 'done' }
+const administrators: Row = { ...trainers, trainer: 403 }
 const trainees: Row = { nobody: 401, own: 'done', other: 'done', trainer: 403, invigilator: 403, administrator: 403 }
 
 const table: Record<string, [row: Row, path: string, body?: object]> = {
@@ -30,6 +31,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/demo/people': [open, '/api/demo/people'],
   'POST /api/auth/sign-in': [open, '/api/auth/sign-in', { email: 'nobody@sallowmere.test', password: 'x' }],
   'POST /api/auth/sign-out': [open, '/api/auth/sign-out', {}],
+  'POST /api/auth/password': [signedIn, '/api/auth/password', { current: 'not mine', wanted: 'keel-and-sail' }],
   'GET /api/auth/me': [signedIn, '/api/auth/me'],
   'GET /api/me/skills': [signedIn, '/api/me/skills'],
   'GET /api/assignments': [signedIn, '/api/assignments'],
@@ -69,6 +71,10 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/marks': [trainers, '/api/marks'],
   'GET /api/marks/csv': [trainers, '/api/marks/csv'],
   'GET /api/people': [trainers, '/api/people'],
+  'GET /api/people/roster': [administrators, '/api/people/roster'],
+  'POST /api/people/roster': [administrators, '/api/people/roster', { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true }],
+  'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', {}],
+  'PUT /api/people/[id]/account': [administrators, '/api/people/robin-tarn/account', { open: true }],
   'PUT /api/people/[id]/adjustments': [trainers, '/api/people/robin-tarn/adjustments', { adjustments: {}, reason: 'Tested.' }],
   'GET /api/audit': [invigilators, '/api/audit'],
   'GET /api/audit/csv': [invigilators, '/api/audit/csv'],

@@ -2,9 +2,10 @@ import type { Knex } from 'knex'
 import * as ground from './0001-ground'
 import * as runningARoom from './0002-running-a-room'
 import * as appendOnly from './0003-append-only'
+import * as accounts from './0004-accounts'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
-const all: [string, Knex.Migration][] = [['0001-ground', ground], ['0002-running-a-room', runningARoom], ['0003-append-only', appendOnly]]
+const all: [string, Knex.Migration][] = [['0001-ground', ground], ['0002-running-a-room', runningARoom], ['0003-append-only', appendOnly], ['0004-accounts', accounts]]
 
 export const migrations: Knex.MigrationSource<string> = {
   getMigrations: async () => all.map(([name]) => name),

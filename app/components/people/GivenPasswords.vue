@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { csvOf } from '~~/core/csv'
+import type { GivenPassword } from '~~/core/wire/people'
+
+/** Passwords that the server has just made, to be kept or printed now: nobody can see them again. */
+const props = defineProps<{ passwords: readonly GivenPassword[] }>()
+const save = (): void => saveAs('passwords.csv', 'text/csv;charset=utf-8', csvOf(props.passwords.map(({ name, email, password }) => ({ name, email, password }))))
+const print = (): void => window.print()
+</script>
+
+<template>
+  <section class="given" aria-labelledby="given-title" data-passwords>
+    <header>
+      <h2 id="given-title">{{ passwords.length === 1 ? 'The new password' : `${passwords.length} new passwords` }}</h2>
+      <div class="no-print acts"><Button outlined severity="secondary" label="Save as CSV" @click="save" /><Button outlined severity="secondary" label="Print" @click="print" /></div>
+    </header>
+    <p class="notice no-print" role="status"><strong>They are shown this once.</strong> Save or print them and pass each on; people choose their own under their name, “Change password…”.</p>
+    <table>
+      <thead><tr><th scope="col">Name</th><th scope="col">Address</th><th scope="col">Password</th></tr></thead>
+      <tbody><tr v-for="one in passwords" :key="one.email"><td>{{ one.name }}</td><td>{{ one.email }}</td><td class="figure">{{ one.password }}</td></tr></tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.given { display: grid; gap: 0.8rem; }
+header { display: flex; align-items: center; justify-content: space-between; }
+h2 { font-size: var(--large); }
+.acts { display: flex; gap: 0.5rem; }
+table { width: 100%; border-collapse: collapse; }
+th, td { padding: 0.4rem 0.6rem; border-bottom: 1px solid var(--line); text-align: left; }
+tr { break-inside: avoid; }
+</style>

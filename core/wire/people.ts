@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { role } from './work'
+
+export const accountView = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  role,
+  cohorts: z.array(z.string()),
+  open: z.boolean(),
+})
+export type AccountView = z.infer<typeof accountView>
+
+/** A list of people as CSV: read only, or read and taken. */
+export const rosterRequest = z.strictObject({ csv: z.string().max(400_000, 'The list is longer than 400,000 characters.'), take: z.boolean() })
+
+/** A password that the server made; it is told this once. */
+export const givenPassword = z.strictObject({ name: z.string(), email: z.string(), password: z.string() })
+export type GivenPassword = z.infer<typeof givenPassword>
+
+export const rosterView = z.strictObject({
+  /** `does` says what taking the line comes to. */
+  entries: z.array(z.strictObject({ line: z.int(), name: z.string(), email: z.string(), role, cohorts: z.array(z.string()), does: z.enum(['add', 'change', 'nothing']) })),
+  faults: z.array(z.strictObject({ line: z.int(), message: z.string() })),
+  /** Of the people that were added, when the list was taken. */
+  passwords: z.array(givenPassword),
+})
+export type RosterView = z.infer<typeof rosterView>
+
+export const openRequest = z.strictObject({ open: z.boolean() })
+
+export const SHORTEST_PASSWORD = 10
+export const ownPasswordRequest = z.strictObject({
+  current: z.string().min(1, 'Enter your present password.').max(200),
+  wanted: z.string().min(SHORTEST_PASSWORD, `A password has ${SHORTEST_PASSWORD} characters at least.`).max(200),
+})

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import { allThemes, sideways, violations } from '../support/axe'
+import { By, Key, press, see, signIn, text } from '../support/browser'
+import { serverAndBrowser } from '../support/session'
+
+const at = serverAndBrowser()
+
+async function clean(): Promise<void> {
+  await at.driver.sleep(400)
+  expect(await violations(at.driver, allThemes)).toEqual([])
+  expect(await sideways(at.driver)).toBe(0)
+}
+
+async function as(name: string, lands: string, password = 'slipway-64'): Promise<void> {
+  await at.driver.manage().deleteAllCookies()
+  await signIn(at.driver, at.server.url, `${name}@sallowmere.test`, { lands, password })
+}
+
+const passwordShown = async (email: string): Promise<string> => (await see(at.driver, By.xpath(`//*[@data-passwords]//tr[td[2]="${email}"]/td[3]`))).getText()
+
+describe('an administrator', () => {
+  it('adds people from a list, and each signs in with the password shown', async () => {
+    const { driver, server } = at
+    await as('asha.lindqvist', 'Assignments')
+    await press(driver, 'People')
+    await see(driver, text('robin.tarn@sallowmere.test'))
+    await clean()
+    await press(driver, 'Add people')
+    await (await see(driver, By.id('list'))).sendKeys('name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nNobody,nowhere,\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake')
+    await press(driver, 'Read the list')
+    await see(driver, text('line 3: “nowhere” isn’t an address.'))
+    await clean()
+    await press(driver, 'Add 1 person, change 1')
+    const password = await passwordShown('tamsin.reef@sallowmere.test')
+    await clean()
+    await driver.get(`${server.url}/assigning/new`)
+    await (await see(driver, By.xpath('//*[@id="cohorts"]/ancestor::*[contains(@class,"p-multiselect")]'))).click()
+    await (await see(driver, By.xpath('//li[@role="option"][contains(., "Spring intake")]'))).click()
+    await driver.actions().sendKeys(Key.ESCAPE).perform()
+    await see(driver, text('2 people now'))
+    await as('tamsin.reef', 'My work', password)
+  })
+
+  it('gives a new password and closes an account, which says no more than a wrong password does', async () => {
+    const { driver, server } = at
+    await as('asha.lindqvist', 'Assignments')
+    await driver.get(`${server.url}/people`)
+    await (await see(driver, By.css('input[type="search"]'))).sendKeys('piet.moor')
+    await press(driver, 'New password for Piet Moor')
+    await press(driver, 'Give a new password')
+    const password = await passwordShown('piet.moor@sallowmere.test')
+    await press(driver, 'Done')
+    await press(driver, 'Close the account of Piet Moor')
+    await press(driver, 'Close the account')
+    await see(driver, text('closed'))
+    await driver.manage().deleteAllCookies()
+    await driver.get(`${server.url}/sign-in`)
+    await (await see(driver, By.id('email'))).sendKeys('piet.moor@sallowmere.test')
+    await (await see(driver, By.id('password'))).sendKeys(password, Key.ENTER)
+    await see(driver, text('The address or the password isn’t right.'))
+  })
+})
+
+describe('anybody', () => {
+  it('changes their own password', async () => {
+    const { driver } = at
+    await as('noor.halden', 'My work')
+    await press(driver, 'Noor Halden')
+    await (await see(driver, text('Change password…'))).click()
+    const fill = async (current: string, wanted: string, again = wanted): Promise<void> => {
+      for (const [id, value] of [['current', current], ['wanted', wanted], ['again', again]] as const) await (await see(driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
+      await press(driver, 'Change it')
+    }
+    await fill('slipway-64', 'short')
+    await see(driver, text('A password has 10 characters at least.'))
+    await fill('slipway-64', 'keel-and-sail', 'keel-and-tail')
+    await see(driver, text('typed in two ways'))
+    await fill('not-my-own', 'keel-and-sail')
+    await see(driver, text('This isn’t your present password.'))
+    await clean()
+    await fill('slipway-64', 'keel-and-sail')
+    await see(driver, text('The new password holds from now on.'))
+    await press(driver, 'Done')
+    await as('noor.halden', 'My work', 'keel-and-sail')
+  })
+})

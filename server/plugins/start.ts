@@ -6,8 +6,9 @@ import { publishContent } from '../services/publishing'
 /** Opens the data, publishes new content, and catches up on what ran out while the server was down. */
 export default defineNitroPlugin((nitro) => {
   const started = running().then(async ({ services, context }) => {
-    // Nobody waits for it, and papers that can't be published keep none of those from being sat that are.
-    void publishContent(context, settings.contentFolders).catch((error: unknown) => log.error({ error: error instanceof Error ? error.message : String(error) }, 'content not published'))
+    // Papers that can't be published keep none of those from being sat that are. The demo was made with its own.
+    const published = publishContent(context, settings.contentFolders).catch((error: unknown) => log.error({ error: error instanceof Error ? error.message : String(error) }, 'content not published'))
+    if (!settings.demo) await published
     await services.people.begin(settings.firstAdministrator)
     const ended = await services.sittings.expire()
     log.info({ data: settings.dataFile, ended }, 'ready')

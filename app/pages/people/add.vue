@@ -39,17 +39,22 @@ async function call(take: boolean) {
     <h1>Add people</h1>
     <template v-if="taken">
       <p class="notice is-passed no-print" role="status">{{ counted(taken.entries.filter(entry => entry.does === 'add').length, 'person', 'people') }} added, {{ taken.entries.filter(entry => entry.does === 'change').length }} changed.</p>
-      <div v-if="taken.passwords.length" class="panel"><GivenPasswords :passwords="taken.passwords" /></div>
+      <div v-if="taken.passwords.length" class="panel"><GivenPasswords :passwords="taken.passwords" list /></div>
       <p class="no-print"><Button as="router-link" to="/people" label="All people" /></p>
     </template>
     <template v-else>
       <form class="panel" @submit.prevent="call(false)">
         <ListInput v-model="text" />
         <p v-if="failure" class="notice is-refusal" role="alert">{{ failure }}</p>
-        <p class="acts"><Button as="router-link" outlined severity="secondary" to="/people" label="Don’t" /><Button v-if="!read" type="submit" label="Read the list" :disabled="text.trim() === ''" :loading="busy" /></p>
+        <p v-if="!read" class="acts"><Button as="router-link" outlined severity="secondary" to="/people" label="Don’t" /><Button type="submit" label="Read the list" :disabled="text.trim() === ''" :loading="busy" /></p>
       </form>
       <section v-if="read" class="panel" aria-labelledby="read-title" data-read>
-        <h2 id="read-title">What the list comes to</h2>
+        <header>
+          <h2 id="read-title">What the list comes to</h2>
+          <Button as="router-link" outlined severity="secondary" to="/people" label="Don’t" />
+          <Button v-if="says !== ''" :label="`${says[0]?.toUpperCase()}${says.slice(1)}`" :loading="busy" @click="call(true)" />
+        </header>
+        <p v-if="says === ''" class="soft">There is nothing to do.</p>
         <div v-if="read.faults.length" class="notice is-refusal" role="alert">
           <p><strong>{{ counted(read.faults.length, 'line is', 'lines are') }} left out:</strong></p>
           <ul><li v-for="fault in read.faults" :key="`${fault.line} ${fault.message}`">line {{ fault.line }}: {{ fault.message }}</li></ul>
@@ -62,7 +67,6 @@ async function call(take: boolean) {
           <Column header="Cohorts"><template #body="{ data }">{{ data.cohorts.join(', ') }}</template></Column>
           <Column header="Here"><template #body="{ data }"><strong v-if="data.does !== 'nothing'">{{ does[data.does as keyof typeof does] }}</strong><span v-else class="soft">{{ does.nothing }}</span></template></Column>
         </DataTable>
-        <p class="acts"><span v-if="says === ''" class="soft">There is nothing to do.</span><Button v-else :label="`${says[0]?.toUpperCase()}${says.slice(1)}`" :loading="busy" @click="call(true)" /></p>
       </section>
     </template>
   </article>
@@ -73,5 +77,7 @@ async function call(take: boolean) {
 .panel { padding: 1.1rem 1.3rem; }
 h2 { font-size: var(--large); }
 .acts { display: flex; justify-content: flex-end; align-items: center; gap: 0.6rem; }
+header { display: flex; align-items: center; gap: 0.6rem; }
+header h2 { margin-right: auto; }
 ul { margin: 0.3rem 0 0; padding-left: 1.1rem; list-style: disc; }
 </style>

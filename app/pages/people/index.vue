@@ -79,7 +79,7 @@ async function go() {
     </div>
     <template #footer><Button outlined severity="secondary" label="Don’t" @click="asked = null" /><Button :label="asked ? words[asked.what].button : ''" :loading="busy" @click="go" /></template>
   </Dialog>
-  <Dialog :visible="given !== null" modal header="Pass it on" :style="{ width: '640px' }" @update:visible="given = null">
+  <Dialog :visible="given !== null" modal header="The new password" :style="{ width: '640px' }" @update:visible="given = null">
     <GivenPasswords v-if="given" :passwords="[given]" />
     <template #footer><Button label="Done" @click="given = null" /></template>
   </Dialog>

@@ -67,6 +67,8 @@ describe('anybody', () => {
     await as('noor.halden', 'My work')
     await press(driver, 'Noor Halden')
     await (await see(driver, text('Change password…'))).click()
+    // The dialog takes the focus once it has opened; what is typed before would go astray.
+    await driver.wait(async () => await driver.executeScript('return document.activeElement?.id') === 'password-current', 5000)
     const fill = async (current: string, wanted: string, again = wanted): Promise<void> => {
       for (const [id, value] of [['current', current], ['wanted', wanted], ['again', again]] as const) await (await see(driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
       await press(driver, 'Change it')

@@ -6,7 +6,7 @@ export interface Place {
 }
 
 const trainee: Place[] = [{ to: '/', label: 'My work' }, { to: '/skills', label: 'Skills' }, { to: '/sittings', label: 'Past sittings' }]
-const trainer: Place[] = [{ to: '/assigning', label: 'Assignments' }, { to: '/marks', label: 'Marks book' }, { to: '/adjustments', label: 'Adjustments' }]
+const trainer: Place[] = [{ to: '/assigning', label: 'Assignments' }, { to: '/courses', label: 'Courses' }, { to: '/marks', label: 'Marks book' }, { to: '/adjustments', label: 'Adjustments' }]
 const invigilator: Place[] = [{ to: '/rooms', label: 'Rooms' }, { to: '/audit', label: 'Audit log' }]
 
 /** Where each role finds its work; the first place is its home. */

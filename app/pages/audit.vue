@@ -7,7 +7,7 @@ const { data: page, failure, load } = useCall(auditPage, () => `/api/audit${befo
 const acts: Record<string, string> = {
   'admit': 'let in', 'enter-code': 'entered the code', 'pause': 'stopped the clock', 'resume': 'started the clock', 'extend': 'gave time', 'free': 'moved the device', 'end': 'ended', 'void': 'made void',
   'incident': 'noted an incident', 'message': 'wrote', 'assign': 'gave a paper', 'grant': 'granted a sitting', 'later': 'moved the window', 'reopen': 'reopened', 'release': 'released', 'settings': 'changed settings', 'add-people': 'added', 'adjust': 'adjusted',
-  'take-person': 'took from a list', 'give-password': 'gave a new password', 'close-account': 'closed the account', 'open-account': 'opened the account',
+  'make-course': 'made a course', 'change-course': 'changed a course', 'take-person': 'took from a list', 'give-password': 'gave a new password', 'close-account': 'closed the account', 'open-account': 'opened the account',
 }
 </script>
 

@@ -17,6 +17,20 @@ export const choicesView = z.strictObject({
 })
 export type ChoicesView = z.infer<typeof choicesView>
 
+/** A course as those see it who give papers. */
+export const courseGiven = z.strictObject({ id: z.string(), title: z.string(), about: z.string(), inviteCode: z.string(), trial: z.boolean(), people: z.int(), papers: z.int() })
+export type CourseGiven = z.infer<typeof courseGiven>
+
+export const courseRequest = z.strictObject({
+  title: z.string().trim().min(1, 'Give the course a name.').max(120),
+  about: z.string().trim().max(400).default(''),
+  /** Empty: the server makes one. */
+  inviteCode: z.string().trim().toUpperCase().regex(/^([A-Z0-9][A-Z0-9-]{4,28}[A-Z0-9])?$/, 'A code has 6 to 30 letters, digits and hyphens.').default(''),
+  /** Whether who joined may leave it again. */
+  trial: z.boolean().default(false),
+})
+export type CourseRequest = z.infer<typeof courseRequest>
+
 export const assignRequest = z.strictObject({
   paperId: id,
   people: z.array(id).max(2000).default([]),

@@ -53,6 +53,9 @@ export function coursesIn(db: Database) {
     async add({ id, title, about, inviteCode, trial }: Course): Promise<void> {
       await db('courses').insert({ id, title, about, invite_code: inviteCode.toUpperCase(), trial })
     },
+    async change({ id, title, about, inviteCode, trial }: Course): Promise<void> {
+      await db('courses').where({ id }).update({ title, about, invite_code: inviteCode.toUpperCase(), trial })
+    },
     async members(id: string): Promise<string[]> {
       return (await db<{ course_id: string, person_id: string }>('course_people').where({ course_id: id })).map(row => row.person_id)
     },

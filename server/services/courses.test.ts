@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { settingsOf } from '../../core/assignment/settings'
+import { courseRequest } from '../../core/wire/assigning'
 import { coursesIn } from '../db/groups'
 import { refusalOf, World } from '../testing/world'
 
@@ -79,5 +80,35 @@ describe('giving a paper', () => {
     expect(await refusalOf(world.start())).toBe('nothing')
     const { people } = await world.services.assigning.progress('a')
     expect(people.map(({ name, state, sittingsUsed, sittingsAllowed }) => [name, state, sittingsUsed, sittingsAllowed])).toEqual([['Isla Quay', 'working', 2, 2], ['Piet Moor', 'not-started', 0, 1]])
+  })
+})
+
+describe('a trainer', () => {
+  const make = (request: object) => world.services.courses.make(world.people.marit, courseRequest.parse(request))
+  const change = (id: string, request: object) => world.services.courses.change(world.people.marit, id, courseRequest.parse(request))
+
+  it('makes a course, with a code of their own or one made for it, and trainees join it', async () => {
+    const own = await make({ title: ' Spring books ', about: 'From March on.', inviteCode: 'spring-26', trial: true })
+    expect(own).toMatchObject({ title: 'Spring books', about: 'From March on.', inviteCode: 'SPRING-26', trial: true, people: 0, papers: 0 })
+    const { inviteCode } = await make({ title: 'Autumn books' })
+    expect(inviteCode).toMatch(/^[A-HJKMNP-Z2-9]{4}-[A-HJKMNP-Z2-9]{4}$/)
+    await world.services.courses.join(world.people.isla, inviteCode.toLowerCase())
+    expect((await world.services.courses.all()).find(({ title }) => title === 'Autumn books')).toMatchObject({ people: 1, trial: false })
+    expect((await world.services.audit.page()).entries.map(({ action, detail }) => [action, detail])).toContainEqual(['make-course', 'Spring books'])
+  })
+
+  it('changes one: who has joined stays, and the old code opens nothing any more', async () => {
+    const { id, inviteCode } = await make({ title: 'Spring books' })
+    await world.services.courses.join(world.people.isla, inviteCode)
+    expect(await change(id, { title: 'Early books', inviteCode: 'EARLY-BOOKS' })).toMatchObject({ title: 'Early books', people: 1 })
+    expect((await change(id, { title: 'Early books' })).inviteCode).toBe('EARLY-BOOKS')
+    expect(await refusalOf(world.services.courses.join(world.people.piet, inviteCode))).toBe('wrong-code')
+    expect((await world.services.courses.of(world.people.isla)).map(({ title }) => title)).toEqual(['Early books'])
+    expect(await refusalOf(change('no-such', { title: 'x' }))).toBe('not-found')
+  })
+
+  it('can’t give two courses one code, nor one that is easily guessed', async () => {
+    expect(await refusalOf(make({ title: 'Copy', inviteCode: 'code-TRIAL' }))).toBe('code-taken')
+    for (const inviteCode of ['AB', 'SPRING 26', '-SPRING', 'x'.repeat(40)]) expect(courseRequest.safeParse({ title: 'x', inviteCode }).success).toBe(false)
   })
 })

@@ -1,15 +1,18 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible'
+import type { CourseGiven, CourseRequest } from '../../core/wire/assigning'
 import type { CourseView } from '../../core/wire/work'
 import { assignmentsIn } from '../db/assignments'
 import { coursesIn } from '../db/groups'
 import type { Course } from '../db/groups'
 import type { Person } from '../db/people'
 import { sittingsIn } from '../db/sittings'
+import type { AuditService } from './auditing'
 import type { Context } from './context'
 import { notFound, Problem } from './problem'
+import { readable } from './readable'
 
-/** Joining a course of study by its invitation code, and leaving a trial one. */
-export function courseService({ db, now }: Context) {
+/** Courses of study: made by trainers, joined by their invitation code; a trial one can be left again. */
+export function courseService({ db, now, newId }: Context, audit: AuditService) {
   const courses = coursesIn(db)
   const assignments = assignmentsIn(db)
   const wrongCodes = new RateLimiterMemory({ points: 8, duration: 600 })
@@ -18,7 +21,41 @@ export function courseService({ db, now }: Context) {
     return { id, title, about, trial, papers: (await courses.assignments(id)).length }
   }
 
+  async function givenOf(course: Course): Promise<CourseGiven> {
+    return { ...course, people: (await courses.members(course.id)).length, papers: (await courses.assignments(course.id)).length }
+  }
+
+  /** The course as it is asked for; throws a Problem with 409 where another course has its code. */
+  async function wanted(id: string, request: CourseRequest, codeBefore = ''): Promise<Course> {
+    const inviteCode = request.inviteCode || codeBefore || readable(2).toUpperCase()
+    const other = await courses.byCode(inviteCode)
+    if (other && other.id !== id) throw new Problem(409, 'code-taken', `“${other.title}” has this invitation code already.`, { inviteCode: 'taken' })
+    return { ...request, id, inviteCode }
+  }
+
   return {
+    /** Every course, for those who give papers. */
+    async all(): Promise<CourseGiven[]> {
+      return Promise.all((await courses.all()).map(givenOf))
+    },
+
+    async make(trainer: Person, request: CourseRequest): Promise<CourseGiven> {
+      const course = await wanted(newId(), request)
+      await courses.add(course)
+      await audit.note(trainer, 'make-course', [{ detail: course.title }])
+      return givenOf(course)
+    },
+
+    /** Who has joined stays in it, also under another code. */
+    async change(trainer: Person, id: string, request: CourseRequest): Promise<CourseGiven> {
+      const before = (await courses.all()).find(course => course.id === id)
+      if (!before) throw notFound('course')
+      const course = await wanted(id, request, before.inviteCode)
+      await courses.change(course)
+      await audit.note(trainer, 'change-course', [{ detail: [before.title === course.title ? course.title : `${before.title}, now ${course.title}`, ...before.inviteCode === course.inviteCode ? [] : ['another code']].join(', ') }])
+      return givenOf(course)
+    },
+
     async of(person: Person): Promise<CourseView[]> {
       return Promise.all((await courses.of(person.id)).map(viewOf))
     },

@@ -40,7 +40,7 @@ export function servicesOf(context: Context) {
     sittings,
     results: resultService(context, plans, sittings),
     skills: skillService(context, plans),
-    courses: courseService(context),
+    courses: courseService(context, audit),
     messages: messageService(context, live, notices),
     afterwards: afterwardsService(context, plans, live),
     rooms: roomService(context, { plans, live, writer, notices, presence, audit }),

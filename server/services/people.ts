@@ -1,4 +1,3 @@
-import { randomInt } from 'node:crypto'
 import { z } from 'zod'
 import { readRoster } from '../../core/people/roster'
 import type { RosterEntry } from '../../core/people/roster'
@@ -13,19 +12,15 @@ import type { AuthService } from './auth'
 import type { Context } from './context'
 import { hashPassword } from './password'
 import { notFound, Problem } from './problem'
+import { readable } from './readable'
 
 const ownAccount = z.object({
   email: z.email('ANVIL_ADMIN is not an address.').toLowerCase(),
   password: z.string().min(SHORTEST_PASSWORD, `ANVIL_ADMIN_PASSWORD needs ${SHORTEST_PASSWORD} characters at least.`),
 })
 
-/** Letters and digits that nobody takes for another when reading them off paper. */
-const SYMBOLS = 'abcdefghjkmnpqrstuvwxyz23456789'
-
-/** Three groups of four: 59 bits, easy to type once. */
-function newPassword(): string {
-  return Array.from({ length: 3 }, () => Array.from({ length: 4 }, () => SYMBOLS[randomInt(SYMBOLS.length)]).join('')).join('-')
-}
+/** 59 bits. */
+const newPassword = (): string => readable(3)
 
 /** Who has an account here: read in from lists, given passwords, closed and opened again. */
 export function peopleService({ db, now, newId, log }: Context, { auth, audit }: { auth: AuthService, audit: AuditService }) {

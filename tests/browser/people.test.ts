@@ -86,3 +86,22 @@ describe('anybody', () => {
     await as('noor.halden', 'My work', 'keel-and-sail')
   })
 })
+
+describe('a trainer', () => {
+  it('makes a course, and a trainee joins it with the code made for it', async () => {
+    const { driver } = at
+    await as('marit.feld', 'Assignments')
+    await (await see(driver, By.linkText('Courses'))).click()
+    await see(driver, text('TILLER-7'))
+    await clean()
+    await press(driver, 'Make a course')
+    await driver.wait(async () => await driver.executeScript('return document.activeElement?.id') === 'title', 5000)
+    await (await see(driver, By.id('title'))).sendKeys('Evening books')
+    await clean()
+    await press(driver, 'Make it')
+    const code = await (await see(driver, By.xpath('//tr[contains(., "Evening books")]/td[2]'))).getText()
+    await as('wren.osier', 'My work')
+    await (await see(driver, By.css('section[aria-label="Courses"] input'))).sendKeys(code, Key.ENTER)
+    await see(driver, text('You have joined “Evening books”'))
+  })
+})

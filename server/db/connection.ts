@@ -22,6 +22,8 @@ export async function openDatabase(file: string): Promise<Database> {
     client: 'better-sqlite3',
     connection: { filename: file },
     useNullAsDefault: true,
+    // What people wrote stays out of error messages, and so out of the log of the server.
+    compileSqlOnError: false,
     pool: {
       min: 1,
       max: 1,

@@ -100,8 +100,8 @@ const eventFromRow = (row: EventRow): StoredEvent => ({
   body: { kind: row.kind, ...JSON.parse(row.payload) as object } as EventBody,
 })
 
-/** How many appends at the most share one write. */
-const SHARED = 100
+/** How many rows at the most share one write: SQLite takes 32,766 values in a statement, and a row has eight. */
+const SHARED_ROWS = 1000
 
 /** Sittings and their append-only logs. Nothing here changes or removes an event. */
 export function sittingsIn(db: Database) {
@@ -202,6 +202,16 @@ interface Append {
   failed(error: unknown): void
 }
 
+/** Takes from the front what goes into one write: one append at least. */
+function takeShare(waiting: Append[]): Append[] {
+  let rows = 0
+  const count = waiting.findIndex((append) => {
+    rows += append.rows.length
+    return rows > SHARED_ROWS
+  })
+  return waiting.splice(0, count < 0 ? waiting.length : Math.max(1, count))
+}
+
 /**
  * Writes rows into the log. Appends that come in while the server is busy share one statement, and so one
  * durable transaction: under load the disk is asked to sync once for many trainees instead of once for each.
@@ -220,7 +230,7 @@ function sharedWrites(db: Database): (rows: readonly EventRow[]) => Promise<void
   }
 
   async function flush(): Promise<void> {
-    const appends = waiting.splice(0, SHARED)
+    const appends = takeShare(waiting)
     if (waiting.length > 0) setImmediate(() => void flush())
     try {
       await insert(appends.flatMap(({ rows }) => rows))

@@ -100,7 +100,25 @@ describe('a sitting on the server', () => {
     const sittings = sittingsIn(db)
     const came = await Promise.allSettled([sittings.append(view.id, [row(2, 'one')]), sittings.append(view.id, [row(3, 'two'), row(2, 'taken')]), sittings.append(view.id, [row(3, 'three')])])
     expect(came.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
+    expect(String((came[1] as PromiseRejectedResult).reason)).toMatch(/UNIQUE constraint failed/)
+    expect(String((came[1] as PromiseRejectedResult).reason)).not.toContain('taken')
     expect((await sittings.log(view.id)).map(({ seq, clientId }) => `${seq} ${clientId}`).slice(1)).toEqual(['2 one', '3 three'])
+  })
+
+  it('appends of a whole room that was cut off come at once, and all are written', async () => {
+    await assignmentsIn(db).give(givenPaper('room', { sittingsAllowed: 50 }), ['isla'], context.now())
+    const { sittings: service } = servicesOf(context)
+    const sittings = sittingsIn(db)
+    const ids: string[] = []
+    for (let count = 0; count < 3; count += 1) {
+      const { view } = await service.start(person, 'room')
+      ids.push(view.id)
+      await service.submit(person, view.id)
+    }
+    // Forty devices at each of the three: 6000 events, 48,000 values.
+    const rows = (first: number) => Array.from({ length: 50 }, (_, index) => ({ seq: first + index, clientId: `c-${first + index}`, status: 'accepted' as const, body: { kind: 'note' as const, text: 'x' }, clientAt: null, serverAt: context.now() }))
+    await Promise.all(ids.flatMap(id => Array.from({ length: 40 }, (_, device) => sittings.append(id, rows(10 + device * 50)))))
+    for (const id of ids) expect((await sittings.log(id)).filter(({ seq }) => seq >= 10)).toHaveLength(2000)
   })
 
   it('started late runs out when the assignment closes, and the cover says so before', async () => {

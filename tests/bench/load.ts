@@ -1,4 +1,5 @@
-import { readFile } from 'node:fs/promises'
+import { open, readFile } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
 import knex from 'knex'
 import { openDatabase } from '../../server/db/connection'
 import { assignmentsIn } from '../../server/db/assignments'
@@ -10,7 +11,8 @@ import { givenPaper } from '../../server/testing/given'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
-import { ms, spreadOf } from './figures'
+import { ms, spreadOf, timed } from './figures'
+import type { Spread } from './figures'
 
 /** Sittings at once and for how many seconds: the largest for three minutes, the others to see how the figures grow. */
 const SIZES: [size: number, seconds: number][] = [[100, 60], [250, 60], [500, 180]]
@@ -78,6 +80,29 @@ export async function work(trainee: Trainee, offset: number, until: number, time
   }
 }
 
+/** What the machine itself takes for a small durable write, ten times a second while the load runs: stalls that are not the server's show here. */
+async function bareWrites(folder: string): Promise<() => Promise<Spread>> {
+  const file = await open(join(folder, 'bare'), 'w')
+  const page = Buffer.alloc(4096)
+  const times: number[] = []
+  let going = true
+  const loop = (async () => {
+    while (going) {
+      times.push(await timed(async () => {
+        await file.write(page)
+        await file.sync()
+      }))
+      await new Promise(done => setTimeout(done, 100))
+    }
+  })()
+  return async () => {
+    going = false
+    await loop
+    await file.close()
+    return spreadOf(times)
+  }
+}
+
 async function lost(server: RunningServer, trainees: readonly Trainee[]): Promise<number> {
   const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
   const rows: { sitting_id: string, events: number }[] = await db('sitting_events').whereIn('sitting_id', trainees.map(({ sittingId }) => sittingId)).andWhere('seq', '>', 1).groupBy('sitting_id').select('sitting_id').count({ events: '*' })
@@ -118,13 +143,15 @@ export async function benchLoad(): Promise<void> {
       const errors: string[] = []
       let most = 0
       const watching = setInterval(() => void memoryMb(server).then(mb => most = Math.max(most, mb)), 1000)
+      const stopBare = await bareWrites(dirname(server.dataFile))
       const until = performance.now() + seconds * 1000
       await Promise.all(trainees.map((trainee, index) => work(trainee, (EVERY_MS / size) * index, until, times, errors)))
       clearInterval(watching)
+      const bare = await stopBare()
       const missing = await lost(server, trainees)
       const { afterMs, exact } = await expiry(server, size)
       const { median, p99 } = spreadOf(times)
-      rows.push({ 'sittings': size, 'seconds': seconds, 'events': times.length, 'errors': errors.length, 'lost or twice': missing, 'median': ms(median), '99th percentile': ms(p99), 'memory, MB': Math.round(most), 'all expired after': `${(afterMs / 1000).toFixed(1)} s${exact ? '' : ', NOT at the deadline'}` })
+      rows.push({ 'sittings': size, 'seconds': seconds, 'events': times.length, 'errors': errors.length, 'lost or twice': missing, 'median': ms(median), '99th percentile': ms(p99), 'bare write': `${ms(bare.median)}, ${ms(bare.p99)}`, 'memory, MB': Math.round(most), 'all expired after': `${(afterMs / 1000).toFixed(1)} s${exact ? '' : ', NOT at the deadline'}` })
       if (errors[0]) console.log(`first error: ${errors[0]}`)
       console.log(JSON.stringify(rows.at(-1)))
     }
@@ -133,5 +160,5 @@ export async function benchLoad(): Promise<void> {
     }
   }
   console.table(rows)
-  console.log('targets at 500: no errors, none lost, median under 30 ms, 99th percentile under 250 ms, memory under 600 MB, expired within 5 s (counted from the end of the grace period). Server and load share the machine.')
+  console.log('targets at 500: no errors, none lost, median under 30 ms, 99th percentile under 250 ms, memory under 600 MB, expired within 5 s (counted from the end of the grace period). Server and load share the machine; “bare write” is what the machine itself took for 4 kB written and synced beside it, median and 99th percentile.')
 }

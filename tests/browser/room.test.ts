@@ -23,7 +23,7 @@ const clockOf = async (driver: WebDriver): Promise<number> => {
   const [minutes = 0, seconds = 0] = (await driver.findElement(By.css('[role="timer"][aria-label="Time left"]')).getText()).split(':').map(Number)
   return minutes * 60 + seconds
 }
-const gone = (driver: WebDriver, css: string) => driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, 15_000, `still there: ${css}`)
+const gone = (driver: WebDriver, css: string) => driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, 30_000, `still there: ${css}`)
 
 /** Fills in an act's dialog and does it. */
 async function confirm(driver: WebDriver, fields: Record<string, string> = {}): Promise<void> {
@@ -84,7 +84,7 @@ describe('an exam in a room, seen from both sides', () => {
     const before = await clockOf(desk)
     await press(board, 'Give time…')
     await confirm(board, { minutes: '7', reason: 'The printer broke' })
-    await desk.wait(async () => await clockOf(desk) > before + 380, 10_000, 'the time never came')
+    await desk.wait(async () => await clockOf(desk) > before + 380, 20_000, 'the time never came')
 
     // Help, with the reference of the task, answered in place.
     await press(desk, 'Ask the invigilator')

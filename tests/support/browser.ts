@@ -10,7 +10,7 @@ import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 export { By, Key, until }
 export type { WebDriver, WebElement }
 
-const WAIT_MS = 15_000
+const WAIT_MS = 30_000
 
 export interface Browser {
   driver: WebDriver

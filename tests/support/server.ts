@@ -19,7 +19,7 @@ export interface RunningServer {
   stop(): Promise<void>
 }
 
-const STARTS_WITHIN_MS = 30_000
+const STARTS_WITHIN_MS = 60_000
 
 async function freePort(): Promise<number> {
   return new Promise((found, failed) => {

@@ -6,14 +6,16 @@ import type { CourseGiven, CourseRequest } from '~~/core/wire/assigning'
 useHead({ title: 'Courses · Steady Anvil' })
 const { data: courses, failure, load } = useCall(z.array(courseGiven), () => '/api/assigning/courses')
 const open = shallowRef<CourseGiven | 'new' | null>(null)
-const form = ref<CourseRequest>(courseRequest.parse({ title: 'x' }))
+const blank: CourseRequest = { title: '', about: '', inviteCode: '', trial: false }
+const form = ref({ ...blank })
 const refusal = ref('')
 const busy = ref(false)
 
 function edit(course: CourseGiven | 'new') {
   open.value = course
   refusal.value = ''
-  form.value = course === 'new' ? { title: '', about: '', inviteCode: '', trial: false } : { title: course.title, about: course.about, inviteCode: course.inviteCode, trial: course.trial }
+  const { title, about, inviteCode, trial } = course === 'new' ? blank : course
+  form.value = { title, about, inviteCode, trial }
 }
 
 async function keep() {

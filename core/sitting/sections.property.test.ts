@@ -59,7 +59,7 @@ describe('whatever happens in a sitting with sections', () => {
   it('nothing throws, and the log folded at once is the log folded event by event', () => {
     fc.assert(fc.property(logs, (log) => {
       expect(fold(base, [started, ...log])).toEqual(states(log).at(-1))
-    }), { numRuns: 2000 })
+    }), { numRuns: 8000 })
   })
 
   it('time passes the same in one go as bit by bit', () => {
@@ -93,6 +93,6 @@ describe('whatever happens in a sitting with sections', () => {
           if (section.closed !== null) expect(next.sections[place]?.closed).toBe(section.closed)
         })
       })
-    }), { numRuns: 2000 })
+    }), { numRuns: 8000 })
   })
 })

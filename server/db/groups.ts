@@ -26,6 +26,13 @@ export function cohortsIn(db: Database) {
       const rows = await db<{ cohort_id: string, person_id: string }>('cohort_people').whereIn('cohort_id', [...ids])
       return rows.map(row => ({ cohortId: row.cohort_id, personId: row.person_id }))
     },
+    /** The titles of each person's cohorts, by title. Who is in none has no entry. */
+    async titles(): Promise<Map<string, string[]>> {
+      const rows: { person_id: string, title: string }[] = await db('cohort_people').join('cohorts', 'cohorts.id', 'cohort_people.cohort_id').orderBy('cohorts.title').select('person_id', 'title')
+      const titles = new Map<string, string[]>()
+      for (const { person_id: personId, title } of rows) titles.set(personId, [...titles.get(personId) ?? [], title])
+      return titles
+    },
     async join(cohortId: string, personId: string): Promise<void> {
       await db('cohort_people').insert({ cohort_id: cohortId, person_id: personId }).onConflict(['cohort_id', 'person_id']).ignore()
     },

@@ -40,6 +40,13 @@ export function peopleIn(db: Database) {
     async all(): Promise<Person[]> {
       return (await db<Row>('people').orderBy('name')).map(fromRow)
     },
+    async anyone(): Promise<boolean> {
+      return (await db<Row>('people').first('id')) !== undefined
+    },
+    /** Trainees whose account is open, by name. */
+    async trainees(): Promise<Person[]> {
+      return (await db<Row>('people').where({ role: 'trainee', closed_at: null }).orderBy('name')).map(fromRow)
+    },
     async add(people: readonly Person[]): Promise<void> {
       const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt }): Row => ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt ?? null }))
       await db.batchInsert('people', rows, 50)

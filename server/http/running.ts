@@ -16,19 +16,21 @@ export const log = pino({ level: settings.logLevel, base: undefined })
 
 let ready: Promise<{ services: Services, context: Context, db: Database }> | undefined
 
+const contextOf = (db: Database, newestOnRecord?: string): Context => ({ db, now: steadyTime(newestOnRecord), newId: () => randomUUID(), log })
+
 /** Makes the demo whole in a file of its own and only then puts it in place: a start that is cut off leaves no half of it. */
 async function makeDemo(): Promise<void> {
   const making = `${settings.dataFile}-making`
   for (const suffix of ['', '-wal', '-shm']) rmSync(`${making}${suffix}`, { force: true })
   const db = await openDatabase(making)
-  await loadDemo({ db, now: steadyTime(undefined), newId: () => randomUUID(), log }, settings.contentFolders, settings.demoPassword)
+  await loadDemo(contextOf(db), settings.contentFolders, settings.demoPassword)
   await db.destroy()
   renameSync(making, settings.dataFile)
 }
 
 async function openData(): Promise<Database> {
   const db = await openDatabase(settings.dataFile)
-  if (!settings.demo || (await peopleIn(db).all()).length > 0) return db
+  if (!settings.demo || await peopleIn(db).anyone()) return db
   await db.destroy()
   await makeDemo()
   return openDatabase(settings.dataFile)
@@ -38,7 +40,7 @@ async function open(): Promise<{ services: Services, context: Context, db: Datab
   const db = await openData()
   const newest = await sittingsIn(db).newestMoment()
   if (newest !== undefined && newest > new Date().toISOString()) log.warn({ newest }, 'the clock of this machine is behind the newest entry on record; time goes on from there')
-  const context: Context = { db, now: steadyTime(newest), newId: () => randomUUID(), log }
+  const context = contextOf(db, newest)
   return { db, context, services: servicesOf(context) }
 }
 

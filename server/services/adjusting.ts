@@ -11,8 +11,8 @@ import { notFound } from './problem'
 export function adjustingService({ db }: Context, audit: AuditService) {
   return {
     async list(): Promise<AdjustedPersonView[]> {
-      const [people, all] = await Promise.all([peopleIn(db).all(), adjustmentsIn(db).all()])
-      return people.filter(({ role, closedAt }) => role === 'trainee' && closedAt === undefined).map(({ id, name, email }) => {
+      const [people, all] = await Promise.all([peopleIn(db).trainees(), adjustmentsIn(db).all()])
+      return people.map(({ id, name, email }) => {
         const own = all.get(id) ?? noAdjustments
         return { id, name, email, adjustments: own, inWords: adjustmentsInWords(own) }
       })

@@ -43,10 +43,6 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
 
   const paperOf = async ({ paperId, paperVersion }: Assignment) => (await plans.find(paperId, paperVersion))
 
-  async function trainees(): Promise<Person[]> {
-    return (await peopleIn(db).all()).filter(({ role, closedAt }) => role === 'trainee' && closedAt === undefined)
-  }
-
   async function progressOf(assignment: Assignment, share: Share, own: readonly Sitting[], people: ReadonlyMap<string, Person>): Promise<TraineeProgress> {
     const adjusted = (await adjustmentsIn(db).of(share.personId))
     const window = windowOf({ assignment, share }, adjusted)
@@ -78,7 +74,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
 
   return {
     async choices(): Promise<ChoicesView> {
-      const [papers, cohorts, courses, people, all] = await Promise.all([papersIn(db).newest(), cohortsIn(db).all(), coursesIn(db).all(), trainees(), assignments.all()])
+      const [papers, cohorts, courses, people, all] = await Promise.all([papersIn(db).newest(), cohortsIn(db).all(), coursesIn(db).all(), peopleIn(db).trainees(), assignments.all()])
       const members = await cohortsIn(db).members(cohorts.map(({ id }) => id))
       return {
         papers: await Promise.all(papers.map(async ({ id, version }) => {
@@ -100,7 +96,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       if (settings.after !== null && !await assignments.byId(settings.after)) throw new Problem(422, 'no-such-assignment', 'The paper that must be finished first doesn’t exist.', { 'settings.after': 'There is no such assignment.' })
       const members = (await cohortsIn(db).members(cohorts)).map(({ personId }) => personId)
       const joined = courseId === null ? [] : await coursesIn(db).members(courseId)
-      const known = new Set((await trainees()).map(({ id }) => id))
+      const known = new Set((await peopleIn(db).trainees()).map(({ id }) => id))
       const to = [...new Set([...people, ...members, ...joined])].filter(id => known.has(id))
       if (to.length === 0 && courseId === null) throw new Problem(422, 'nobody', 'Choose a cohort, people or a course.', { people: 'Nobody is chosen.' })
       const id = randomUUID()

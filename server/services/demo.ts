@@ -15,7 +15,7 @@ import { servicesOf } from '.'
 /** Loads the demo into an empty database: people, assignments, and earlier sittings played through the same services. */
 export async function loadDemo(context: Context, folders: readonly string[], password: string): Promise<void> {
   const people = peopleIn(context.db)
-  if ((await people.all()).length > 0) return
+  if (await people.anyone()) return
   const { papers } = await publishContent(context, folders)
   const byId = new Map(papers.map(paper => [paper.id, paper]))
   for (const folder of folders) await loadFolder(context, await readDemo(folder), byId, password)

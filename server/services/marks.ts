@@ -20,8 +20,7 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       const at = now()
       const given = await assignmentsIn(db).all()
       const ids = given.map(({ id }) => id)
-      const [shares, sat, adjusted, cohorts] = await Promise.all([assignmentsIn(db).sharesOf(ids), sittingsIn(db).onAll(ids), adjustmentsIn(db).all(), cohortsIn(db).all()])
-      const members = await cohortsIn(db).members(cohorts.map(({ id }) => id))
+      const [shares, sat, adjusted, cohorts] = await Promise.all([assignmentsIn(db).sharesOf(ids), sittingsIn(db).onAll(ids), adjustmentsIn(db).all(), cohortsIn(db).titles()])
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const bySharer = group(sat, sitting => `${sitting.assignmentId} ${sitting.personId}`)
       const columns = await Promise.all(given.map(async (assignment) => {
@@ -31,7 +30,7 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       const rows = [...group(shares, ({ personId }) => personId)].map(([personId, own]) => ({
         personId,
         name: people.get(personId)?.name ?? personId,
-        cohort: members.flatMap(member => member.personId === personId ? cohorts.find(({ id }) => id === member.cohortId)?.title ?? [] : []).join(', '),
+        cohort: cohorts.get(personId)?.join(', ') ?? '',
         cells: own.flatMap((share) => {
           const assignment = given.find(({ id }) => id === share.assignmentId)
           if (!assignment) return []

@@ -32,18 +32,11 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
     return person
   }
 
-  async function cohortsOf(): Promise<(personId: string) => string[]> {
-    const cohorts = await cohortsIn(db).all()
-    const titles = new Map(cohorts.map(({ id, title }) => [id, title]))
-    const members = await cohortsIn(db).members([...titles.keys()])
-    return personId => members.filter(member => member.personId === personId).flatMap(({ cohortId }) => titles.get(cohortId) ?? []).sort()
-  }
-
   /** What each line comes to, against who is here already. */
-  async function weigh(csv: string): Promise<RosterView & { known: Map<string, Person> }> {
+  async function weigh(csv: string): Promise<{ view: RosterView, known: Map<string, Person> }> {
     const { entries, faults } = readRoster(csv)
     const known = new Map((await people.all()).map(person => [person.email, person]))
-    const cohorts = await cohortsOf()
+    const cohorts = await cohortsIn(db).titles()
     const view: RosterView = { entries: [], faults: [...faults], passwords: [] }
     for (const entry of entries) {
       const person = known.get(entry.email)
@@ -51,17 +44,17 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
         view.faults.push({ line: entry.line, message: `${entry.email} is here already as ${person.role}; a list doesn’t change what somebody is.` })
         continue
       }
-      const changes = person && (person.name !== entry.name || entry.cohorts.some(title => !cohorts(person.id).includes(title)))
+      const changes = person && (person.name !== entry.name || entry.cohorts.some(title => !cohorts.get(person.id)?.includes(title)))
       view.entries.push({ ...entry, does: !person ? 'add' : changes ? 'change' : 'nothing' })
     }
     view.faults.sort((a, b) => a.line - b.line)
-    return { ...view, known }
+    return { view, known }
   }
 
   return {
     /** An administrator for a centre where nobody is yet. Throws a RangeError for what can't be an account. */
     async begin({ email, password }: { email: string, password: string }): Promise<void> {
-      if (email === '' || (await people.all()).length > 0) return
+      if (email === '' || await people.anyone()) return
       const read = ownAccount.safeParse({ email, password })
       if (!read.success) throw new RangeError(`The first administrator can't be made: ${read.error.issues[0]?.message}`)
       await people.add([{ id: newId(), name: 'Administrator', email: read.data.email, role: 'administrator', about: '', passwordHash: await hashPassword(password) }])
@@ -70,25 +63,24 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
 
     /** Everyone with an account, by name. */
     async list(): Promise<AccountView[]> {
-      const cohorts = await cohortsOf()
-      return (await people.all()).map(({ id, name, email, role, closedAt }) => ({ id, name, email, role, cohorts: cohorts(id), open: closedAt === undefined }))
+      const cohorts = await cohortsIn(db).titles()
+      return (await people.all()).map(({ id, name, email, role, closedAt }) => ({ id, name, email, role, cohorts: cohorts.get(id) ?? [], open: closedAt === undefined }))
     },
 
     /** What taking a list would come to. Nothing is changed. */
     async read(csv: string): Promise<RosterView> {
-      const { known: _known, ...view } = await weigh(csv)
-      return view
+      return (await weigh(csv)).view
     },
 
     /** Adds the people of a list, or changes their names and adds them to cohorts; all of it or, when it fails, nothing. */
     async take(staff: Person, csv: string): Promise<RosterView> {
-      const { known, ...view } = await weigh(csv)
+      const { view, known } = await weigh(csv)
       const added = await Promise.all(view.entries.filter(({ does }) => does === 'add').map(async (entry) => {
         const password = newPassword()
         const { name, email, role } = entry
         return { password, person: { id: newId(), name, email, role, about: '', passwordHash: await hashPassword(password) } satisfies Person }
       }))
-      const idOf = new Map([...[...known.values()].map((person): [string, string] => [person.email, person.id]), ...added.map(({ person }): [string, string] => [person.email, person.id])])
+      const idOf = new Map([...known.values(), ...added.map(({ person }) => person)].map(({ email, id }) => [email, id]))
       const changed = view.entries.filter(({ does }) => does !== 'nothing')
       await write(added.map(({ person }) => person), changed, idOf).catch((error: unknown) => {
         if (/UNIQUE constraint/.test(String(error))) throw new Problem(409, 'changed-meanwhile', 'Somebody else has changed the people here meanwhile. Nothing of this list was taken; read it again.')

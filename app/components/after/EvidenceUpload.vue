@@ -104,7 +104,6 @@ async function takeAway(id: string) {
 .panel { display: grid; gap: 0.7rem; padding: 1.25rem 1.75rem; }
 h2 { font-size: var(--large); }
 label { font-weight: 600; }
-input::file-selector-button { margin-right: 0.8rem; padding: 0.45rem 0.8rem; border: 1px solid var(--line-strong); border-radius: 4px; background: var(--surface); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
 ul { display: grid; gap: 0.4rem; }
 li { display: flex; align-items: center; gap: 0.8rem; }
 li a { display: flex; align-items: center; gap: 0.6rem; margin-right: auto; }

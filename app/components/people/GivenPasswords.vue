@@ -4,7 +4,7 @@ import type { GivenPassword } from '~~/core/wire/people'
 
 /** Passwords that the server has just made, to be passed on now (a list of them saved or printed): nobody can see them again. */
 const props = defineProps<{ passwords: readonly GivenPassword[], list?: boolean }>()
-const save = (): void => saveAs('passwords.csv', 'text/csv;charset=utf-8', csvOf(props.passwords.map(({ name, email, password }) => ({ name, email, password }))))
+const save = (): void => saveAs('passwords.csv', 'text/csv;charset=utf-8', csvOf(props.passwords))
 const print = (): void => window.print()
 </script>
 

@@ -30,5 +30,4 @@ async function pick(event: Event) {
 .input { display: grid; gap: 0.4rem; }
 label { font-weight: 600; }
 input { margin-left: 0.6rem; }
-input::file-selector-button { margin-right: 0.8rem; padding: 0.45rem 0.8rem; border: 1px solid var(--line-strong); border-radius: 4px; background: var(--surface); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
 </style>

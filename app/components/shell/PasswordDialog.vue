@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SHORTEST_PASSWORD } from '~~/core/wire/people'
+import { ownPasswordRequest, SHORTEST_PASSWORD } from '~~/core/wire/people'
 import { useSessionStore } from '~/stores/session'
 
 /** Changing one's own password. */
@@ -16,11 +16,12 @@ watch(visible, () => {
 })
 
 async function change() {
-  refusal.value = form.wanted.length < SHORTEST_PASSWORD ? `A password has ${SHORTEST_PASSWORD} characters at least.` : form.wanted !== form.again ? 'The new password was typed in two ways.' : ''
+  const { current, wanted, again } = form
+  refusal.value = ownPasswordRequest.safeParse({ current, wanted }).error?.issues[0]?.message ?? (wanted === again ? '' : 'The new password was typed in two ways.')
   if (refusal.value) return
   busy.value = true
   try {
-    await session.changePassword(form.current, form.wanted)
+    await session.changePassword(current, wanted)
     done.value = true
   }
   catch (error) {

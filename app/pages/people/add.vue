@@ -9,11 +9,11 @@ const taken = shallowRef<RosterView | null>(null)
 const failure = ref('')
 const busy = ref(false)
 const does = { add: 'new', change: 'changed', nothing: 'as it is' }
-const counts = computed(() => {
-  const of = (what: string): number => read.value?.entries.filter(entry => entry.does === what).length ?? 0
-  return { add: of('add'), change: of('change') }
+const howMany = (view: RosterView | null, what: keyof typeof does): number => view?.entries.filter(entry => entry.does === what).length ?? 0
+const says = computed(() => {
+  const [added, changed] = [howMany(read.value, 'add'), howMany(read.value, 'change')]
+  return [added ? `add ${counted(added, 'person', 'people')}` : '', changed ? `change ${changed}` : ''].filter(part => part !== '').join(', ')
 })
-const says = computed(() => [counts.value.add ? `add ${counted(counts.value.add, 'person', 'people')}` : '', counts.value.change ? `change ${counts.value.change}` : ''].filter(part => part !== '').join(', '))
 watch(text, () => {
   read.value = null
   failure.value = ''
@@ -38,7 +38,7 @@ async function call(take: boolean) {
   <article class="add">
     <h1>Add people</h1>
     <template v-if="taken">
-      <p class="notice is-passed no-print" role="status">{{ counted(taken.entries.filter(entry => entry.does === 'add').length, 'person', 'people') }} added, {{ taken.entries.filter(entry => entry.does === 'change').length }} changed.</p>
+      <p class="notice is-passed no-print" role="status">{{ counted(howMany(taken, 'add'), 'person', 'people') }} added, {{ howMany(taken, 'change') }} changed.</p>
       <div v-if="taken.passwords.length" class="panel"><GivenPasswords :passwords="taken.passwords" list /></div>
       <p class="no-print"><Button as="router-link" to="/people" label="All people" /></p>
     </template>

@@ -5,8 +5,24 @@ import globals from 'globals'
 import tseslint from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
 
+/** The floors of core/, from the ground up: a floor imports those below it and never one above. See docs/architecture.md. */
+const floors = ['time', 'tools', 'paper', 'assignment', 'marking', 'sitting', 'skills', 'people', 'wire', 'room']
+/** The content proof stands on marking and what carries it; nothing else in core/ needs it, and it needs no sitting. */
+const belowProof = floors.slice(0, floors.indexOf('marking') + 1)
+
+const inCore = floor => `./core/${floor}`
+const floorZones = [
+  ...floors.map((floor, index) => ({
+    target: inCore(floor),
+    from: [...floors.slice(index + 1), 'proof'].map(inCore),
+    message: `core/${floor}/ is a lower floor than what it imports here; the order is ${floors.join(', ')}.`,
+  })),
+  { target: './core/proof', from: floors.filter(floor => !belowProof.includes(floor)).map(inCore), message: 'core/proof/ stands on paper and marking alone.' },
+]
+
 /** Who may import whom: the arrows of the architecture. Each zone names what its target must not reach. */
 const zones = [
+  ...floorZones,
   { target: './core', from: ['./app', './server', './content', './tests', './scripts'], message: 'core/ is computation only and knows none of the rest.' },
   { target: './app', from: ['./server', './content', './tests', './scripts'], message: 'app/ knows core/ alone.' },
   { target: './server', from: ['./app', './tests', './scripts'], message: 'server/ knows core/ alone.' },

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
-import { paceAfterLeaving, paceAt } from '~~/core/sitting/pace'
+import { paceAfterLeaving, paceAt } from '~~/core/wire/pace'
 import { endedView, eventsResponse, messageView, sittingView } from '~~/core/wire/sitting'
 import type { EndedView, EventsResponse, MessageView, PaceView, SittingNotice, SittingView, TaskView } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'

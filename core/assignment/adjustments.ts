@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { allowanceMs } from '../sitting/clock'
+import { allowanceMs, later } from '../time/moments'
 
 /** What is set up for one person, in every paper they sit. */
 export const adjustments = z.strictObject({
@@ -28,7 +28,7 @@ export function allowanceFor(minutes: number, { timeFactor, extraMinutes }: Pick
 
 /** When the assignment closes for a person, or null if it never does. */
 export function closingFor(closesAt: string | null, { laterMinutes }: Pick<Adjustments, 'laterMinutes'>): string | null {
-  return closesAt === null ? null : new Date(Date.parse(closesAt) + laterMinutes * 60_000).toISOString()
+  return closesAt === null ? null : later(closesAt, laterMinutes * 60_000)
 }
 
 /** The adjustments in words, for those who may see them; empty when there are none. */

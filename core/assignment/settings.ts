@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { paperRules, slug } from '../paper/schema'
 import type { Paper } from '../paper/schema'
+import { moment } from '../time/moments'
 
-const moment = z.iso.datetime({ offset: true }).transform(text => new Date(text).toISOString())
 
 /** Something that a trainee fills in before starting. */
 const detail = z.strictObject({ id: slug, label: z.string().trim().min(1).max(80), required: z.boolean().default(true) })

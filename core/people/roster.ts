@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { z } from 'zod'
-import { role } from '../wire/work'
-import type { PersonView } from '../wire/work'
+import { role } from './roles'
+import type { Role } from './roles'
 
 /** One person of a list that is read in. */
 export interface RosterEntry {
@@ -9,7 +9,7 @@ export interface RosterEntry {
   line: number
   name: string
   email: string
-  role: PersonView['role']
+  role: Role
   cohorts: string[]
 }
 

@@ -1,3 +1,5 @@
+import { iso, ms } from '../time/moments'
+
 /** The time of a sitting. All moments are ISO 8601 in UTC, all lengths milliseconds. */
 export interface SittingClock {
   startedAt: string
@@ -16,16 +18,9 @@ export interface SittingClock {
   breakLeftMs: number
 }
 
-export function allowanceMs(minutes: number, factor = 1): number {
-  return Math.round(minutes * 60_000 * factor)
-}
-
 export function startClock(startedAt: string, allowance: number, closesAt: string | null, breakMs = 0): SittingClock {
   return { startedAt, allowanceMs: allowance, closesAt, extensionMs: 0, pausedMs: 0, pausedAt: null, pauseLimitMs: null, breakLeftMs: breakMs }
 }
-
-export const ms = (moment: string): number => Date.parse(moment)
-export const iso = (moment: number): string => new Date(moment).toISOString()
 
 /** How long the pause under way has stopped the clock so far; 0 when there is none. */
 function stoppedMs(clock: SittingClock, now: string): number {

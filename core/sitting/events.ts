@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { ruleOverrides } from '../assignment/settings'
 import { systemCheckReport } from '../assignment/system-check'
+import { moment } from '../time/moments'
 
 const clientId = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id of 1 to 64 letters, digits, hyphens and underscores')
-const moment = z.iso.datetime({ offset: true })
 const slug = z.string().max(60)
 
 const envelope = { id: clientId, at: moment.optional() }

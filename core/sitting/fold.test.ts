@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { resultOf } from '../marking/result'
+import { resultOf } from './result'
 import { paper } from '../paper/schema'
 import type { PaperRules } from '../paper/schema'
 import { evidenceFrom } from '../skills/evidence'
@@ -10,7 +10,7 @@ import type { begin} from './fold';
 import { advance, fold } from './fold'
 import type { EventBody, LoggedEvent } from './events'
 import { planOf } from './plan'
-import { taskProgressViewOf, taskViewOf } from './view'
+import { taskProgressViewOf, taskViewOf } from '../wire/views'
 
 const START = Date.UTC(2026, 10, 24, 14)
 const at = (seconds: number): string => new Date(START + seconds * 1000).toISOString()

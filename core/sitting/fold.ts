@@ -1,4 +1,5 @@
-import { deadlineOf, extend, isPaused, ms, pause, resume, startClock, takeBreak } from './clock'
+import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
+import { ms } from '../time/moments'
 import type { LoggedEvent } from './events'
 import { planFor } from './plan'
 import type { Plan } from './plan'

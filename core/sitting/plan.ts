@@ -4,7 +4,7 @@ import { tasksOf } from '../paper/schema'
 import type { Paper, PaperRules, SectionRules, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
-import { allowanceMs } from './clock'
+import { allowanceMs } from '../time/moments'
 import type { ServerEvent } from './events'
 import { drawn, shuffled } from './shuffle'
 

@@ -4,10 +4,10 @@ import type { PaperRules } from '../paper/schema'
 import { chart, lines, period } from '../tools/ledger/books.fixture'
 import type { EventBody, LoggedEvent } from './events'
 import { advance, fold } from './fold'
-import { paceAfterLeaving, paceAt } from './pace'
+import { paceAfterLeaving, paceAt } from '../wire/pace'
 import { planFor, planOf } from './plan'
 import { endsAt, passTime, sectionDeadline } from './sections'
-import { paceViewOf } from './view'
+import { paceViewOf } from '../wire/views'
 
 const START = Date.UTC(2026, 10, 25, 9)
 const at = (seconds: number): string => new Date(START + seconds * 1000).toISOString()

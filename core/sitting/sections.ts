@@ -1,4 +1,5 @@
-import { deadlineOf, isPaused, iso, momentOfWork, ms, resume, stoodMs, workedMs } from './clock'
+import { deadlineOf, isPaused, momentOfWork, resume, stoodMs, workedMs } from './clock'
+import { iso, ms } from '../time/moments'
 import type { Plan } from './plan'
 import { stepInHand, withSection, withStep, withTask } from './progress'
 import type { SectionProgress, SittingState } from './progress'

@@ -1,4 +1,4 @@
-import type { SittingResult } from '../marking/result'
+import type { SittingResult } from '../sitting/result'
 import type { JudgedCriterion } from './report'
 
 /** The evidence that an ended sitting gives. Steps that were never reached give none. */

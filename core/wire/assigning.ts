@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { adjustments } from '../assignment/adjustments'
 import { assignmentSettings } from '../assignment/settings'
 import { paperRules } from '../paper/schema'
+import { moment as instant } from '../time/moments'
 
 const moment = z.string()
 const id = z.string().max(60)
@@ -92,7 +93,7 @@ const reason = z.string().trim().min(1, 'Say why.').max(300)
 /** What a trainer may do with an assignment once it is given. */
 export const assignmentAct = z.discriminatedUnion('act', [
   z.strictObject({ act: z.literal('grant'), people: z.array(id).min(1).max(1000), sittings: z.int().min(1).max(10), reason }),
-  z.strictObject({ act: z.literal('later'), people: z.array(id).min(1).max(1000), closesAt: z.iso.datetime({ offset: true }), reason }),
+  z.strictObject({ act: z.literal('later'), people: z.array(id).min(1).max(1000), closesAt: instant, reason }),
   z.strictObject({ act: z.literal('reopen'), sittingId: id, minutes: z.int().min(1).max(600), reason }),
   z.strictObject({ act: z.literal('release') }),
   z.strictObject({ act: z.literal('settings'), settings: assignmentSettings }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { role } from './work'
+import { role } from '../people/roles'
 
 export const accountView = z.strictObject({
   id: z.string(),

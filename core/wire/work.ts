@@ -1,7 +1,6 @@
 import { z } from 'zod'
+import { role } from '../people/roles'
 import { systemCheckReport } from '../assignment/system-check'
-
-export const role = z.enum(['trainee', 'trainer', 'invigilator', 'administrator'])
 
 export const personView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), role })
 export type PersonView = z.infer<typeof personView>

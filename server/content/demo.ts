@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { adjustments } from '../../core/assignment/adjustments'
 import { assignmentSettings, releaseOf } from '../../core/assignment/settings'
 import type { Paper } from '../../core/paper/schema'
-import { role } from '../../core/wire/work'
+import { role } from '../../core/people/roles'
 import { readAs } from './read'
 
 const when = z.strictObject({ day: z.int(), hour: z.int().min(0).max(23), minute: z.int().min(0).max(59).default(0) })

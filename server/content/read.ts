@@ -4,7 +4,7 @@ import { parse } from 'yaml'
 import { z } from 'zod'
 import { paperFile, task } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
-import { provePaper } from '../../core/paper/proof'
+import { provePaper } from '../../core/proof/proof'
 import { proveTree, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
 

@@ -7,9 +7,9 @@ import { peopleIn } from '../db/people'
 import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
-import type { Context } from '../services/context'
-import { loadDemo } from '../services/demo'
-import { steadyTime } from '../services/steady-time'
+import type { Context } from '../services/ground/context'
+import { loadDemo } from '../services/content/demo'
+import { steadyTime } from '../services/ground/steady-time'
 import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })

@@ -1,7 +1,7 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { log, running } from '../http/running'
 import { settings } from '../http/settings'
-import { publishContent } from '../services/publishing'
+import { publishContent } from '../services/content/publishing'
 
 /** Opens the data, publishes new content, and catches up on what ran out while the server was down. */
 export default defineNitroPlugin((nitro) => {

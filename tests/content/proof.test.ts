@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { proveTask } from '../../core/paper/proof'
+import { proveTask } from '../../core/proof/proof'
 import { tasksOf } from '../../core/paper/schema'
 import { skillsOf } from '../../core/skills/tree'
 import { proveContent, readContent } from '../../server/content/read'

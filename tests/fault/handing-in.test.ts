@@ -1,7 +1,7 @@
 import knex from 'knex'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { endedView } from '../../core/wire/sitting'
-import { digestOf } from '../../server/services/receipts'
+import { digestOf } from '../../server/services/sitting/receipts'
 import type { StoredEvent } from '../../server/db/sittings'
 import { Client, post } from '../support/client'
 import { startServer } from '../support/server'

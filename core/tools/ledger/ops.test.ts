@@ -5,7 +5,7 @@ import { books, entry } from './books.fixture'
 import { accountOf, entries, entryCount, standingEntries } from './journal'
 import { apply, effect, initial, ledgerOp } from './ops'
 import type { LedgerOp } from './ops'
-import { ledger } from '.'
+import { ledger } from './'
 import { PAGE_LENGTH } from './state'
 import type { LedgerState } from './state'
 

@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { answer } from '../../http/handler'
 import { running } from '../../http/running'
 import { settings } from '../../http/settings'
-import { demoPeople } from '../../services/demo'
-import { notFound } from '../../services/problem'
+import { demoPeople } from '../../services/content/demo'
+import { notFound } from '../../services/ground/problem'
 
 const demoView = z.strictObject({
   password: z.string(),

@@ -1,0 +1,167 @@
+import { isLate } from '../../../core/assignment/counting'
+import type { AfterView, Rating, UploadView } from '../../../core/wire/afterwards'
+import type { ResponseFile } from '../../../core/wire/response'
+import { ratingsIn, uploadsIn } from '../../db/afterwards'
+import type { Upload } from '../../db/afterwards'
+import { assignmentsIn } from '../../db/assignments'
+import type { Assignment } from '../../db/assignments'
+import { adjustmentsIn, peopleIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
+import { mayDo } from '../ground/permissions'
+import type { PlanService } from '../sitting/plans'
+import { notFound, Problem } from '../ground/problem'
+import { digestOf } from '../sitting/receipts'
+import { isReleased, releasedFrom } from './release'
+import { windowOf } from '../sitting/window'
+
+/** What a file begins with, by its type: nothing else is taken, whatever the name says. */
+const signatures: [string, string, number[]][] = [
+  ['image/jpeg', 'JPEG photo', [0xFF, 0xD8, 0xFF]],
+  ['image/png', 'PNG picture', [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A]],
+  ['application/pdf', 'PDF', [0x25, 0x50, 0x44, 0x46, 0x2D]],
+]
+
+export function typeOf(content: Buffer): string | null {
+  return signatures.find(([, , bytes]) => bytes.every((byte, index) => content[index] === byte))?.[0] ?? null
+}
+
+const uploadViewOf = ({ id, name, type, size, at }: Upload): UploadView => ({ id, name, type, size, at })
+
+/** What comes after a sitting: the receipt, the response as a file, rating, credit, and evidence of the work. */
+export function afterwardsService({ db, now, newId }: Context, plans: PlanService, live: LiveSittings) {
+  const sittings = sittingsIn(db)
+  const uploads = uploadsIn(db)
+
+  async function ended(person: Person, id: string): Promise<{ sitting: Sitting, assignment: Assignment, endedAt: string }> {
+    const one = await live.find(id)
+    const sitting = one?.sitting
+    if (!sitting || (sitting.personId !== person.id && !mayDo(person, 'mark'))) throw notFound('sitting')
+    const assignment = await assignmentsIn(db).byId(sitting.assignmentId)
+    if (!assignment) throw notFound('assignment')
+    if (sitting.endedAt === null) throw new Problem(409, 'sitting-running', 'This sitting is still under way.')
+    return { sitting, assignment, endedAt: sitting.endedAt }
+  }
+
+  /** Only whoever sat it: staff looks on. */
+  async function own(person: Person, id: string) {
+    const found = await ended(person, id)
+    if (found.sitting.personId !== person.id) throw new Problem(403, 'not-allowed', 'Only the trainee can do this.')
+    return found
+  }
+
+  const uploadUntil = ({ settings }: Assignment, endedAt: string): string | null =>
+    settings.evidence === null ? null : new Date(Date.parse(endedAt) + settings.evidence.minutes * 60_000).toISOString()
+
+  async function openForUploads(person: Person, id: string) {
+    const { assignment, endedAt } = await own(person, id)
+    const until = uploadUntil(assignment, endedAt)
+    if (until === null || assignment.settings.evidence === null) throw new Problem(409, 'no-evidence', 'No evidence of work is asked for here.')
+    if (now() >= until) throw new Problem(403, 'too-late', 'The time for uploading is over. Ask your trainer.', { until })
+    return assignment.settings.evidence
+  }
+
+  return {
+    async view(person: Person, id: string): Promise<AfterView> {
+      const { sitting, assignment, endedAt } = await ended(person, id)
+      const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
+      const given = await assignmentsIn(db).find(assignment.id, sitting.personId)
+      const dueAt = given ? windowOf(given, await adjustmentsIn(db).of(sitting.personId)).dueAt : assignment.settings.dueAt
+      const { rating, optional, unit, evidence } = assignment.settings
+      const until = uploadUntil(assignment, endedAt)
+      const at = now()
+      return {
+        sittingId: id, assignmentId: assignment.id, paperTitle: paper.title, how: sitting.how ?? 'time-up', endedAt, now: at,
+        events: sitting.digestEvents ?? 0, digest: sitting.digest ?? '', signedAs: sitting.signedAs,
+        late: isLate({ dueAt }, endedAt),
+        result: { shown: isReleased(assignment, at), from: releasedFrom(assignment) },
+        rating: { asked: rating, given: (await ratingsIn(db).of([id])).get(id) ?? null },
+        credit: optional ? { unit, decided: sitting.credit } : null,
+        evidence: evidence === null || until === null ? null : { until, files: evidence.files, megabytes: evidence.megabytes, uploads: (await uploads.of(id)).map(uploadViewOf) },
+      }
+    },
+
+    async rate(person: Person, id: string, given: Rating): Promise<void> {
+      const { assignment } = await own(person, id)
+      if (!assignment.settings.rating) throw new Problem(409, 'no-rating', 'No rating is asked for here.')
+      await ratingsIn(db).put(id, given, now())
+    },
+
+    /** Whether the score of an optional paper counts in place of its unit's. */
+    async credit(person: Person, id: string, counts: boolean): Promise<void> {
+      const { assignment, sitting } = await own(person, id)
+      if (!assignment.settings.optional) throw new Problem(409, 'not-optional', 'This paper isn’t optional; its score counts in any case.')
+      if (sitting.how === 'voided') throw new Problem(409, 'voided', 'This sitting was voided; it has no score to count.')
+      if (!isReleased(assignment, now())) throw new Problem(409, 'result-held', 'Decide when your result shows.')
+      await live.with(id, async (one) => {
+        await sittings.credit(id, counts ? 'claimed' : 'declined')
+        if (one) one.sitting = { ...one.sitting, credit: counts ? 'claimed' : 'declined' }
+      })
+    },
+
+    /** Takes a photo or a PDF. The type is what the content says, never what the name says. */
+    async upload(person: Person, id: string, name: string, content: Buffer): Promise<UploadView> {
+      const rules = await openForUploads(person, id)
+      const already = await uploads.of(id)
+      if (already.length >= rules.files) throw new Problem(409, 'enough-files', `${rules.files === 1 ? 'One file is' : `${rules.files} files are`} allowed. Take one away first.`)
+      if (content.length > rules.megabytes * 1_000_000) throw new Problem(413, 'too-large', `A file may have ${rules.megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`)
+      const type = typeOf(content)
+      if (type === null) throw new Problem(415, 'wrong-type', `This isn’t a ${signatures.map(([, said]) => said).join(', a ')}. Nothing was taken.`)
+      const upload = { id: newId(), sittingId: id, name: name.trim().slice(0, 200) || 'unnamed', type, size: content.length, at: now() }
+      await uploads.add(upload, content)
+      return uploadViewOf(upload)
+    },
+
+    async content(person: Person, id: string, uploadId: string): Promise<{ type: string, content: Buffer }> {
+      await ended(person, id)
+      const found = await uploads.find(uploadId)
+      if (found?.sittingId !== id) throw notFound('file')
+      return { type: found.type, content: Buffer.from(found.content) }
+    },
+
+    async takeAway(person: Person, id: string, uploadId: string): Promise<void> {
+      await openForUploads(person, id)
+      const found = await uploads.find(uploadId)
+      if (found?.sittingId !== id) throw notFound('file')
+      await uploads.remove(uploadId)
+    },
+
+    /** The response of an ended sitting as an open file, with everything that its digest is made over. */
+    async response(person: Person, id: string): Promise<ResponseFile> {
+      const { sitting, endedAt } = await ended(person, id)
+      const one = await live.find(id)
+      const sitter = await peopleIn(db).byId(sitting.personId)
+      if (!one || !sitter) throw notFound('sitting')
+      const events = (await sittings.log(id)).slice(0, sitting.digestEvents ?? undefined)
+      return {
+        format: 'steady-anvil-response',
+        version: 1,
+        sitting: { id, number: sitting.number, startedAt: sitting.startedAt, endedAt, how: sitting.how ?? 'time-up', signedAs: sitting.signedAs },
+        person: { id: sitter.id, name: sitter.name },
+        paper: { id: sitting.paperId, version: sitting.paperVersion, title: one.plan.paper.title },
+        events: events.map(({ seq, clientId, status, clientAt, serverAt, body }) => [seq, clientId, status, clientAt, serverAt, body]),
+        digest: { algorithm: 'SHA-256', hex: sitting.digest ?? digestOf(events), events: events.length },
+        work: workOf(one),
+      }
+    },
+
+    /** Whether a digest is that of the log on the server: what a centre checks a receipt by. */
+    async verify(id: string, digest: string): Promise<{ known: boolean, matches: boolean }> {
+      const sitting = await sittings.find(id)
+      if (!sitting?.digestEvents) return { known: false, matches: false }
+      const events = (await sittings.log(id)).slice(0, sitting.digestEvents)
+      return { known: true, matches: digestOf(events) === digest.trim().toLowerCase() }
+    },
+  }
+}
+
+function workOf({ plan, state }: LiveSitting): ResponseFile['work'] {
+  // As the trainee left it: before the closing check, and without what set it right.
+  return (state.beforeEnd ?? state.tasks).map(task => ({
+    taskId: task.id, tool: plan.task(task.id)?.task.tool ?? '', state: task.state,
+    steps: task.steps.map(({ id, status, checks, workedMs }) => ({ id, status, triesUsed: checks.length, workedMs })),
+  }))
+}

@@ -1,0 +1,83 @@
+import { workedMs } from '../../../core/sitting/clock'
+import type { CriterionResult } from '../../../core/sitting/result'
+import type { ResultView } from '../../../core/wire/result'
+import type { PastSittingView } from '../../../core/wire/work'
+import { assignmentsIn } from '../../db/assignments'
+import { peopleIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import type { PlanService } from '../sitting/plans'
+import { mayDo } from '../ground/permissions'
+import { notFound, Problem } from '../ground/problem'
+import { isReleased } from './release'
+import type { SittingService } from '../sitting/sittings'
+
+/** What a trainee may see of an ended sitting. */
+export function resultService({ db, now }: Context, plans: PlanService, sittingService: SittingService) {
+  const sittings = sittingsIn(db)
+  const assignments = assignmentsIn(db)
+  return {
+    async of(person: Person, sittingId: string): Promise<ResultView> {
+      const { live, result } = await sittingService.marked(person, sittingId)
+      const { sitting, plan, state } = live
+      const { paper, rules } = plan
+      const assignment = await assignments.byId(sitting.assignmentId)
+      const sitter = await peopleIn(db).byId(sitting.personId)
+      if (!assignment || !sitter) throw notFound('sitting')
+      const marker = mayDo(person, 'mark')
+      if (sitting.how === 'voided' && !marker) throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
+      if (!marker && !isReleased(assignment, now())) throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
+      const answers = marker || assignment.settings.answers
+      const endedAt = sitting.endedAt ?? sitting.deadlineAt
+      return {
+        sittingId,
+        assignmentId: sitting.assignmentId,
+        paperTitle: paper.title,
+        person: sitter.name,
+        number: sitting.number,
+        startedAt: sitting.startedAt,
+        endedAt,
+        how: sitting.how ?? 'time-up',
+        minutes: paper.minutes,
+        workedMs: workedMs(state.clock, endedAt),
+        tryWeights: rules.tryWeights,
+        partial: rules.partial,
+        answersShown: answers,
+        score: result.points / 100,
+        outOf: result.outOf / 100,
+        tasks: result.tasks.map(({ points, outOf, steps, ...task }) => ({
+          ...task,
+          score: points / 100,
+          outOf: outOf / 100,
+          steps: steps.map(step => ({ ...step, points: step.points / 100, outOf: step.outOf / 100, criteria: step.criteria.map(criterion => criterionView(criterion, answers)) })),
+        })),
+      }
+    },
+
+    /** Ended sittings of a person, newest first. */
+    async past(person: Person): Promise<PastSittingView[]> {
+      const ended = (await sittings.of(person.id)).filter(sitting => sitting.state === 'ended')
+      return Promise.all(ended.map(async (sitting) => {
+        const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
+        const assignment = await assignments.byId(sitting.assignmentId)
+        const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
+        return {
+          id: sitting.id, paperTitle: paper.title, number: sitting.number, startedAt: sitting.startedAt, endedAt: sitting.endedAt ?? sitting.deadlineAt,
+          how: sitting.how ?? 'time-up', score: shown && sitting.score !== null ? sitting.score / 100 : null, outOf: sitting.outOf / 100, shown,
+        }
+      }))
+    },
+  }
+
+  function criterionView(criterion: CriterionResult, answers: boolean) {
+    const { id, label, met, found, note, followedThrough, expected, feedback } = criterion
+    return {
+      id, label, met, found,
+      points: criterion.points / 100,
+      outOf: criterion.outOf / 100,
+      ...(followedThrough ? { followedThrough } : {}),
+      ...(answers ? { expected, feedback, ...(note ? { note } : {}) } : {}),
+    }
+  }
+}

@@ -1,0 +1,138 @@
+import { faultInWords } from '../../../core/marking/faults'
+import type { Mastery } from '../../../core/skills/mastery'
+import { gapReport } from '../../../core/skills/report'
+import type { JudgedCriterion, SkillReport } from '../../../core/skills/report'
+import type { Plan } from '../../../core/sitting/plan'
+import type { SkillReportView, SkillsView } from '../../../core/wire/skills'
+import { assignmentsIn } from '../../db/assignments'
+import { evidenceIn } from '../../db/evidence'
+import { skillTreesIn } from '../../db/papers'
+import { adjustmentsIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import { csvOf } from '../../../core/csv'
+import type { PlanService } from '../sitting/plans'
+import { notFound } from '../ground/problem'
+import { isReleased } from './release'
+import { refuseStart, windowOf } from '../sitting/window'
+
+const rounded = (value: number): number => Math.round(value * 10_000) / 10_000
+
+const masteryView = ({ level, low, high, atTarget, standing }: Mastery) =>
+  ({ level: rounded(level), low: rounded(low), high: rounded(high), atTarget: rounded(atTarget), standing })
+
+/** A paper that the trainee can open now, for practice suggestions. */
+interface OpenPaper {
+  assignmentId: string
+  plan: Plan
+}
+
+/** The skill-gap report, from the evidence of all ended sittings whose results are released. */
+export function skillService({ db, now }: Context, plans: PlanService) {
+  const trees = skillTreesIn(db)
+  const evidence = evidenceIn(db)
+  const sittings = sittingsIn(db)
+  const assignments = assignmentsIn(db)
+
+  async function openPapers(person: Person, at: string): Promise<OpenPaper[]> {
+    const [given, own, adjusted] = await Promise.all([assignments.of(person.id), sittings.of(person.id), adjustmentsIn(db).of(person.id)])
+    const open = given.filter(one => refuseStart(windowOf(one, adjusted), own.filter(sitting => sitting.assignmentId === one.assignment.id).length, at) === null)
+    return Promise.all(open.map(async ({ assignment }) => ({ assignmentId: assignment.id, plan: await plans.find(assignment.paperId, assignment.paperVersion) })))
+  }
+
+  async function releasedPlans(person: Person, at: string): Promise<Map<string, Plan>> {
+    const found = new Map<string, Plan>()
+    for (const sitting of await sittings.of(person.id)) {
+      const plan = await plans.find(sitting.paperId, sitting.paperVersion)
+      const assignment = await assignments.byId(sitting.assignmentId)
+      if (sitting.state === 'ended' && assignment && isReleased(assignment, at)) found.set(sitting.id, plan)
+    }
+    return found
+  }
+
+  return {
+    async report(person: Person): Promise<SkillsView> {
+      const [tree] = await trees.all()
+      if (!tree) throw notFound('skill tree')
+      const at = now()
+      const [all, released, open] = await Promise.all([evidence.of(person.id), releasedPlans(person, at), openPapers(person, at)])
+      const report = gapReport(tree, all.filter(({ sittingId }) => released.has(sittingId)), at)
+      const skills = report.areas.flatMap(area => area.skills)
+      const count = (standing: Mastery['standing']): number => skills.filter(({ mastery }) => mastery.standing === standing).length
+      return {
+        person: person.name,
+        programme: tree.title,
+        at,
+        target: tree.target,
+        sittings: report.sittings,
+        criteria: report.criteria,
+        newest: report.newest,
+        counts: { secure: count('secure'), unproven: count('unproven'), gap: count('gap') },
+        areas: report.areas.map(area => ({
+          id: area.id, title: area.title, mastery: masteryView(area.mastery), evidence: area.count,
+          skills: area.skills.map(skill => skillView(skill, released, open)),
+        })),
+        closeFirst: report.closeFirst.map(({ skill }) => skill.id),
+      }
+    },
+  }
+}
+
+/** Papers suggested for practising a skill, at the most. */
+const SUGGESTED = 3
+
+/** A paper that was given more than once is suggested once. */
+function onePerPaper(open: readonly OpenPaper[]): OpenPaper[] {
+  return [...new Map(open.map(one => [one.plan.paper.id, one])).values()]
+}
+
+function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sat: ReadonlyMap<string, Plan>, open: readonly OpenPaper[]): SkillReportView {
+  return {
+    id: skill.id,
+    title: skill.title,
+    can: skill.can,
+    target,
+    mastery: masteryView(mastery),
+    evidence: evidence.map(one => evidenceView(one, sat.get(one.sittingId))),
+    recurring: faults.map(({ fault, times }) => ({ fault: faultInWords(fault), times })),
+    read: skill.read,
+    practise: onePerPaper(open).flatMap(({ assignmentId, plan }) => {
+      const tasks = plan.tasks.filter(({ task }) => task.steps.some(step => step.criteria.some(criterion => criterion.skills.includes(skill.id))))
+      return tasks.length === 0 ? [] : [{ assignmentId, paperTitle: plan.paper.title, tasks: tasks.map(({ task }) => task.title) }]
+    }).slice(0, SUGGESTED),
+  }
+}
+
+function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReportView['evidence'][number] {
+  const task = plan?.task(one.taskId)?.task
+  const criterion = task?.steps.find(({ id }) => id === one.stepId)?.criteria.find(({ id }) => id === one.criterionId)
+  return {
+    at: one.at,
+    sittingId: one.sittingId,
+    paperTitle: plan?.paper.title ?? '',
+    taskTitle: task?.title ?? one.taskId,
+    criterion: criterion?.label ?? one.criterionId,
+    points: one.points / 100,
+    outOf: one.outOf / 100,
+    faults: [...new Set(one.faults)].map(faultInWords),
+  }
+}
+
+/** The report as CSV, a line for each skill. */
+export function skillsCsv(view: SkillsView): string {
+  const rows = view.areas.flatMap(area => area.skills.map(({ title, target, mastery, evidence, recurring }) => ({
+    'area': area.title,
+    'skill': title,
+    'standing': mastery.standing,
+    'level': mastery.level,
+    '10th percentile': mastery.low,
+    '90th percentile': mastery.high,
+    'chance of being at target': mastery.atTarget,
+    target,
+    'evidence': evidence.length,
+    'close first': view.closeFirst.findIndex(id => area.skills.some(skill => skill.id === id && skill.title === title)) + 1 || '',
+    'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
+  })))
+  return csvOf(rows)
+}

@@ -1,0 +1,21 @@
+import { proveContent, readContent, ContentError } from '../../content/read'
+import type { Content } from '../../content/read'
+import { papersIn, skillTreesIn } from '../../db/papers'
+import type { Context } from '../ground/context'
+
+/**
+ * Reads, proves and publishes the papers and skills of the content folders. Content that fails its proof
+ * is not published: throws a ContentError. A version that is published already stays as it is; where the
+ * folder says something else under its number, the log says so.
+ */
+export async function publishContent({ db, log }: Context, folders: readonly string[]): Promise<Content> {
+  const content = await readContent(folders)
+  const faults = proveContent(content)
+  if (faults.length > 0) throw new ContentError(`The content doesn't hold:\n${faults.join('\n')}`)
+  for (const tree of content.trees) await skillTreesIn(db).put(tree)
+  for (const paper of content.papers) {
+    if (!await papersIn(db).publish(paper)) log.warn({ paper: paper.id, version: paper.version }, 'this version is published already with other content; a changed paper needs the next version')
+  }
+  log.info({ papers: content.papers.length, trees: content.trees.length }, 'content published')
+  return content
+}

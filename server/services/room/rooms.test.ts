@@ -1,0 +1,163 @@
+import { afterEach, beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
+import type { RoomAct, RoomChange } from '../../../core/wire/room'
+import { accrual, checkAccrual, later, refusalOf, World } from '../../testing/world'
+
+let world: World
+beforeEach(async () => {
+  world = await World.open()
+  await world.give({ room: 'Office', accessCode: '' }, { to: ['isla', 'piet'] })
+})
+afterEach(() => world.close())
+
+const act = (request: RoomAct) => world.services.rooms.act(world.people.tobias, 'office', request)
+const row = async (name = 'Isla Quay') => (await world.services.rooms.board('office')).rows.find(one => one.name === name)!
+
+describe('the board', () => {
+  it('shows everyone: who isn’t here, who works and where, and how many tries failed lately', async () => {
+    const { id } = await world.start()
+    await world.send(id, { kind: 'open', taskId: 'wages-worked-not-paid' }, accrual('wrong'), checkAccrual, checkAccrual, { kind: 'away', on: true })
+    expect(await row()).toMatchObject({ state: 'working', where: 'task 7 of 10, step 1', finished: '0 of 19', deadline: later(25), failedLately: 2, awaySince: later(0), awayTimes: 1, connected: true })
+    expect(await row('Piet Moor')).toMatchObject({ state: 'not-here', sittingId: null })
+    world.pass(3)
+    expect(await row()).toMatchObject({ failedLately: 0, connected: false, seenAt: later(0) })
+  })
+
+  it('shows adjustments to those who run the room', async () => {
+    await world.adjust({ extraMinutes: 5 })
+    expect((await row()).adjustments).toEqual(['5 min more time'])
+  })
+
+  it('tells its watchers what has changed, in bundles, and nothing of other rooms', async () => {
+    await world.give({ room: 'Sheds' }, { id: 'b' })
+    const told: RoomChange[] = []
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    onTestFinished(() => void vi.useRealTimers())
+    const stop = await world.services.rooms.watch('office', change => told.push(change))
+    const { id } = await world.start()
+    for (let count = 0; count < 20; count += 1) await world.send(id, accrual('wrong'))
+    await world.start({}, 'b')
+    expect(told).toEqual([])
+    vi.advanceTimersByTime(1000)
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(told).toHaveLength(1))
+    stop()
+    expect(told[0]?.rows.map(({ key }) => key)).toEqual(['a isla'])
+  })
+
+  it('is 404 for a room that nobody named', async () => {
+    expect(await refusalOf(world.services.rooms.board('nowhere'))).toBe('not-found')
+  })
+})
+
+describe('what an invigilator does', () => {
+  it('stops the clock with a reason: work is refused, nothing of the time is lost, and it starts again', async () => {
+    const { id } = await world.start()
+    world.pass(5)
+    expect(await act({ act: 'pause', sittings: [id], reason: 'fire drill' })).toEqual({ done: 1, refused: [] })
+    world.pass(30)
+    expect(await row()).toMatchObject({ state: 'paused', pauseReason: 'fire drill', pausedSince: later(5) })
+    await expect(world.send(id, accrual())).rejects.toMatchObject({ status: 409, code: 'paused' })
+    expect(await world.services.sittings.expire()).toBe(0)
+    await act({ act: 'resume', sittings: [id] })
+    expect((await world.view(id)).deadline).toBe(later(55))
+    expect((await world.send(id, accrual())).outcomes[0]?.status).toBe('accepted')
+    expect((await act({ act: 'resume', sittings: [id] })).refused).toEqual([{ name: 'Isla Quay', why: 'The clock is running.' }])
+    expect(await refusalOf(world.services.sittings.rest(world.people.isla, id, false))).not.toBe('paused')
+  })
+
+  it('doesn’t let a trainee end the invigilator’s pause', async () => {
+    const { id } = await world.start()
+    await act({ act: 'pause', sittings: [id], reason: 'fire drill' })
+    expect(await refusalOf(world.services.sittings.rest(world.people.isla, id, false))).toBe('paused')
+  })
+
+  it('gives more time, which the expiry heeds', async () => {
+    const { id } = await world.start()
+    await act({ act: 'extend', sittings: [id], minutes: 10, reason: 'printer broke' })
+    expect(await row()).toMatchObject({ deadline: later(35), extendedMinutes: 10 })
+    world.pass(30)
+    expect(await world.services.sittings.expire()).toBe(0)
+    world.pass(7)
+    expect(await world.services.sittings.expire()).toBe(1)
+    expect((await world.after(id)).endedAt).toBe(later(35))
+  })
+
+  it('frees a sitting for another device: the old page is refused, the new one works', async () => {
+    const { id } = await world.start()
+    const send = (seat: string, name: string) => world.services.sittings.record(world.people.isla, id, [{ id: name, ...accrual('wrong') } as never], seat)
+    await world.services.sittings.seat(world.people.isla, id, 'old-page', 'Linux, 1280 × 800')
+    expect((await send('old-page', 'e1')).outcomes[0]?.status).toBe('accepted')
+    await act({ act: 'free', sittings: [id], reason: 'keyboard broke' })
+    expect(await refusalOf(send('old-page', 'e2'))).toBe('taken-over')
+    await world.services.sittings.seat(world.people.isla, id, 'new-page', 'Windows, 1920 × 1080')
+    expect((await send('new-page', 'e2')).outcomes[0]).toMatchObject({ status: 'accepted' })
+    expect(await refusalOf(send('old-page', 'e3'))).toBe('taken-over')
+    expect((await row()).device).toBe('Windows, 1920 × 1080')
+  })
+
+  it('ends a sitting with what was done, or makes it void without a score', async () => {
+    const isla = await world.start()
+    await world.send(isla.id, accrual())
+    const piet = await world.start({}, 'a', world.people.piet)
+    await act({ act: 'end', sittings: [isla.id], reason: 'taken ill' })
+    await act({ act: 'void', sittings: [piet.id], reason: 'wrong person at the desk' })
+    expect(await row()).toMatchObject({ state: 'ended', how: 'ended-by-invigilator' })
+    expect(await row('Piet Moor')).toMatchObject({ state: 'voided' })
+    expect((await world.services.results.of(world.people.isla, isla.id)).score).toBe(4)
+    expect(await refusalOf(world.services.results.of(world.people.piet, piet.id))).toBe('voided')
+    const cells = (await world.services.marks.book()).rows.map(({ name, cells: [cell] }) => [name, cell?.score])
+    expect(cells).toEqual([['Isla Quay', 4], ['Piet Moor', null]])
+    expect((await act({ act: 'extend', sittings: [isla.id], minutes: 1, reason: 'x' })).refused).toEqual([{ name: 'Isla Quay', why: 'The sitting has ended.' }])
+  })
+
+  it('answers a message, which then no longer counts as unanswered', async () => {
+    const { id, tasks } = await world.start()
+    const message = await world.services.messages.send(world.people.isla, id, 'The invoice is cut off.', tasks[1]!.id)
+    expect(message.reference).toBe(tasks[1]!.reference)
+    expect((await row()).unanswered).toBe(1)
+    await act({ act: 'message', sittings: [id], text: 'Scroll the brief.' })
+    expect((await row()).unanswered).toBe(0)
+    expect((await world.view(id)).messages.map(({ from, text }) => [from, text])).toEqual([['trainee', 'The invoice is cut off.'], ['room', 'Scroll the brief.']])
+    expect((await world.services.rooms.talk('office', id)).map(({ name }) => name)).toEqual(['Isla Quay', 'Tobias Reed'])
+  })
+
+  it('touches only sittings of the room', async () => {
+    await world.give({ room: 'Sheds' }, { id: 'b' })
+    const { id } = await world.start({}, 'b')
+    expect(await refusalOf(act({ act: 'end', sittings: [id], reason: 'x' }))).toBe('not-found')
+    expect(await refusalOf(world.services.rooms.talk('office', id))).toBe('not-found')
+  })
+})
+
+describe('the audit log', () => {
+  it('holds each of these acts, who did it and to whom', async () => {
+    const { id } = await world.start()
+    await act({ act: 'pause', sittings: [id], reason: 'fire drill' })
+    await act({ act: 'resume', sittings: [id] })
+    await act({ act: 'incident', sittings: [], text: 'Alarm at 12:05.' })
+    await act({ act: 'admit', people: [{ assignmentId: 'a', personId: 'piet' }] })
+    const { entries, intact } = await world.services.audit.page()
+    expect(intact).toBe(true)
+    expect(entries.map(({ who, action, subject, room, detail }) => [who, action, subject, room, detail])).toEqual([
+      ['Tobias Reed', 'admit', 'Piet Moor', 'Office', ''],
+      ['Tobias Reed', 'incident', '', 'Office', 'Alarm at 12:05.'],
+      ['Tobias Reed', 'resume', 'Isla Quay', 'Office', ''],
+      ['Tobias Reed', 'pause', 'Isla Quay', 'Office', 'fire drill'],
+    ])
+    const csv = await world.services.audit.csv()
+    expect(csv.split('\r\n')).toHaveLength(6)
+    expect(csv).toContain('fire drill')
+  })
+
+  it.each([
+    ['changed', (db: World['db']) => db('audit').where({ seq: 2 }).update({ detail: 'nothing' })],
+    ['taken out', (db: World['db']) => db('audit').where({ seq: 2 }).delete()],
+    ['taken off the front', (db: World['db']) => db('audit').where({ seq: 1 }).delete()],
+  ])('doesn’t let an entry be %s, and shows it if somebody did nevertheless', async (_, harm) => {
+    for (const text of ['one', 'two', 'three']) await act({ act: 'incident', sittings: [], text })
+    await expect(harm(world.db)).rejects.toThrow('audit is only added to')
+    expect((await world.services.audit.page()).intact).toBe(true)
+    await harm(await world.unguard())
+    expect((await world.services.audit.page()).intact).toBe(false)
+  })
+})

@@ -1,0 +1,226 @@
+import { group } from 'd3'
+import { isPaused } from '../../../core/sitting/clock'
+import type { RoomAct, RoomActed, RoomChange, RoomRow, RoomView } from '../../../core/wire/room'
+import type { EventBody } from '../../../core/sitting/events'
+import { assignmentsIn } from '../../db/assignments'
+import type { Assignment, Share } from '../../db/assignments'
+import { messagesIn } from '../../db/messages'
+import { adjustmentsIn, peopleIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
+import type { AuditService } from '../ground/auditing'
+import type { Context } from '../ground/context'
+import type { SittingWriter } from '../sitting/ending'
+import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
+import { about } from '../ground/notices'
+import type { NoticeBoard } from '../ground/notices'
+import type { PlanService } from '../sitting/plans'
+import type { PresenceBook } from '../sitting/presence'
+import { notFound, Problem } from '../ground/problem'
+import { rowOf } from './room-rows'
+
+/** How long after closing an assignment stays on its room's board. */
+const LINGERS_MS = 12 * 3600_000
+/** Changes are told in bundles, so that a busy room costs its watchers no more than this often. */
+const BUNDLE_MS = 1000
+
+/** The name of a room as part of an address. */
+export function roomIdOf(title: string): string {
+  return title.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
+}
+
+interface Parts {
+  plans: PlanService
+  live: LiveSittings
+  writer: SittingWriter
+  notices: NoticeBoard
+  presence: PresenceBook
+  audit: AuditService
+}
+
+/** The invigilator's room: who sits what, how they stand, and what may be done about it. */
+export function roomService({ db, now, newId, log }: Context, { plans, live, writer, notices, presence, audit }: Parts) {
+  const assignments = assignmentsIn(db)
+  const sittings = sittingsIn(db)
+  const messages = messagesIn(db)
+
+  async function assignmentsOf(roomId: string, at: string): Promise<Assignment[]> {
+    const current = (assignment: Assignment): boolean => assignment.settings.closesAt === null || Date.parse(at) - Date.parse(assignment.settings.closesAt) < LINGERS_MS
+    return (await assignments.all()).filter(assignment => assignment.settings.room !== '' && (roomId === '' || roomIdOf(assignment.settings.room) === roomId) && current(assignment))
+  }
+
+  /** The newest sitting of each person on each assignment. */
+  const newest = (all: readonly Sitting[]): Map<string, Sitting> => new Map(all.map(sitting => [`${sitting.assignmentId} ${sitting.personId}`, sitting]))
+
+  async function rowsOf(given: readonly Assignment[], only?: ReadonlySet<string>): Promise<RoomRow[]> {
+    const at = now()
+    const ids = given.map(({ id }) => id)
+    const persons = only && [...only].map(key => key.split(' ')[1] ?? '')
+    const shares = (await assignments.sharesOf(ids, persons)).filter(share => !only || only.has(`${share.assignmentId} ${share.personId}`))
+    const latest = newest(await sittings.onAll(ids, persons))
+    const [people, adjusted, said] = await Promise.all([peopleIn(db).byIds(shares.map(({ personId }) => personId)), adjustmentsIn(db).all(), messages.of([...latest.values()].map(({ id }) => id))])
+    const bySitting = group(said, ({ sittingId }) => sittingId)
+    return Promise.all(shares.map(async (share: Share) => {
+      const assignment = given.find(({ id }) => id === share.assignmentId)!
+      const sitting = latest.get(`${share.assignmentId} ${share.personId}`)
+      return rowOf({
+        assignment, share, name: people.get(share.personId)?.name ?? share.personId, paperTitle: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
+        adjustments: adjusted.get(share.personId), live: sitting && await live.find(sitting.id), messages: bySitting.get(sitting?.id ?? '') ?? [],
+      }, presence, at)
+    }))
+  }
+
+  async function roomOf(roomId: string): Promise<{ title: string, given: Assignment[] }> {
+    const given = await assignmentsOf(roomId, now())
+    const title = given[0]?.settings.room
+    if (title === undefined) throw notFound('room')
+    return { title, given }
+  }
+
+  return {
+    async list(): Promise<{ id: string, title: string, papers: string[], people: number, working: number, waiting: number }[]> {
+      const given = await assignmentsOf('', now())
+      const rooms = group(given, ({ settings }) => roomIdOf(settings.room))
+      return Promise.all([...rooms].map(async ([id, own]) => {
+        const rows = await rowsOf(own)
+        const count = (...states: RoomRow['state'][]): number => rows.filter(({ state }) => states.includes(state)).length
+        return { id, title: own[0]!.settings.room, papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))], people: rows.length, working: count('working', 'paused', 'on-break'), waiting: count('waiting') }
+      }))
+    },
+
+    async board(roomId: string): Promise<RoomView> {
+      const { title, given } = await roomOf(roomId)
+      return { id: roomId, title, now: now(), rows: await rowsOf(given) }
+    },
+
+    /** Tells a watcher of the room what has changed, in bundles, until the returned function is called. */
+    async watch(roomId: string, tell: (change: RoomChange) => void): Promise<() => void> {
+      const { given } = await roomOf(roomId)
+      const ids = new Set(given.map(({ id }) => id))
+      const changed = new Set<string>()
+      let timer: NodeJS.Timeout | undefined
+      async function flush(): Promise<void> {
+        const keys = new Set(changed)
+        changed.clear()
+        timer = undefined
+        if (keys.size > 0) tell({ now: now(), rows: await rowsOf(given, keys) })
+      }
+      const stop = notices.onAny(({ assignmentId, personId }) => {
+        if (!ids.has(assignmentId)) return
+        changed.add(`${assignmentId} ${personId}`)
+        timer ??= setTimeout(() => void flush().catch((error: unknown) => log.warn({ room: roomId, error: String(error) }, 'room not told')), BUNDLE_MS)
+      })
+      return () => {
+        stop()
+        clearTimeout(timer)
+      }
+    },
+
+    /** What is said with one sitting, oldest first. */
+    async talk(roomId: string, sittingId: string) {
+      await inRoom(roomId, [sittingId])
+      const said = await messages.of([sittingId])
+      const people = await peopleIn(db).byIds(said.map(({ personId }) => personId))
+      return said.map(({ id, side, personId, text, reference, at }) => ({ id, from: side, name: people.get(personId)?.name ?? personId, text, reference, at }))
+    },
+
+    /** Does what an invigilator asks for, to each person in turn, and notes every one of them. */
+    async act(invigilator: Person, roomId: string, act: RoomAct): Promise<RoomActed> {
+      const { title, given } = await roomOf(roomId)
+      if (act.act === 'admit' || act.act === 'enter-code') return actBefore(invigilator, title, given, act)
+      if (act.act === 'incident' && act.sittings.length === 0) {
+        await audit.note(invigilator, 'incident', [{ room: title, detail: act.text }])
+        return { done: 1, refused: [] }
+      }
+      const found = await inRoom(roomId, act.sittings)
+      const people = await peopleIn(db).byIds(found.map(({ personId }) => personId))
+      const refused: RoomActed['refused'] = []
+      const done: Sitting[] = []
+      for (const sitting of found) {
+        const why = await live.with(sitting.id, async one => one ? actOn(one, invigilator, act) : 'The sitting is gone.')
+        if (why === null) done.push(sitting)
+        else refused.push({ name: people.get(sitting.personId)?.name ?? sitting.personId, why })
+      }
+      await audit.note(invigilator, act.act, done.map(({ id, personId, assignmentId }) => ({ room: title, sittingId: id, subjectId: personId, assignmentId, detail: detailOf(act) })))
+      return { done: done.length, refused }
+    },
+  }
+
+  /** The sittings, if all of them are in the room. */
+  async function inRoom(roomId: string, ids: readonly string[]): Promise<Sitting[]> {
+    const { given } = await roomOf(roomId)
+    const known = new Map((await sittings.onAll(given.map(({ id }) => id))).map(sitting => [sitting.id, sitting]))
+    return ids.map((id) => {
+      const sitting = known.get(id)
+      if (!sitting) throw notFound('sitting in this room')
+      return sitting
+    })
+  }
+
+  async function actBefore(invigilator: Person, room: string, given: readonly Assignment[], act: Extract<RoomAct, { act: 'admit' | 'enter-code' }>): Promise<RoomActed> {
+    const byAssignment = group(act.people, ({ assignmentId }) => assignmentId)
+    let done = 0
+    for (const [assignmentId, people] of byAssignment) {
+      const assignment = given.find(({ id }) => id === assignmentId)
+      if (!assignment) throw notFound('assignment in this room')
+      if (act.act === 'enter-code' && act.code.trim().toUpperCase() !== assignment.settings.accessCode.toUpperCase()) {
+        throw new Problem(403, 'wrong-code', 'This isn’t the access code of the paper.', { code: 'not the right code' })
+      }
+      const own = new Set((await assignments.sharesOf([assignmentId])).map(({ personId }) => personId))
+      const ids = people.map(({ personId }) => personId).filter(id => own.has(id))
+      await assignments.changeShare(assignmentId, ids, act.act === 'admit' ? { admittedAt: now() } : { codeAt: now() })
+      await audit.note(invigilator, act.act, ids.map(subjectId => ({ room, assignmentId, subjectId })))
+      for (const id of ids) notices.tell({ sittingId: '', assignmentId, personId: id, what: 'at-the-door' })
+      done += ids.length
+    }
+    return { done, refused: [] }
+  }
+
+  /** Why a sitting doesn't take the act, or null once it is done. In the sitting's turn. */
+  async function actOn(one: LiveSitting, invigilator: Person, act: Exclude<RoomAct, { act: 'admit' | 'enter-code' }>): Promise<string | null> {
+    const at = now()
+    const { sitting } = one
+    if (act.act === 'incident') return null
+    if (act.act === 'message') {
+      await messages.add({ id: newId(), sittingId: sitting.id, personId: invigilator.id, side: 'room', reference: '', text: act.text, at })
+      notices.tell({ ...about(sitting), what: 'message' })
+      notices.tell({ ...about(sitting), what: 'changed' })
+      return null
+    }
+    await writer.endIfOver(one, at)
+    if (one.sitting.state === 'ended') return 'The sitting has ended.'
+    switch (act.act) {
+      case 'end':
+      case 'void':
+        await writer.end(one, act.act === 'end' ? 'ended-by-invigilator' : 'voided', at)
+        return null
+      case 'resume':
+        return isPaused(one.state.clock, at) ? writer.write(one, { kind: 'resumed' }, at) : 'The clock is running.'
+      default:
+        return writer.write(one, eventOf(act), at)
+    }
+  }
+}
+export type RoomService = ReturnType<typeof roomService>
+
+function eventOf(act: Extract<RoomAct, { act: 'pause' | 'extend' | 'free' }>): EventBody {
+  switch (act.act) {
+    case 'pause': return { kind: 'paused', reason: act.reason }
+    case 'extend': return { kind: 'extended', byMs: act.minutes * 60_000, reason: act.reason }
+    case 'free': return { kind: 'unseated', reason: act.reason }
+  }
+}
+
+function detailOf(act: RoomAct): string {
+  switch (act.act) {
+    case 'extend': return `${act.minutes} min: ${act.reason}`
+    case 'incident':
+    case 'message': return act.text
+    case 'pause':
+    case 'free':
+    case 'end':
+    case 'void': return act.reason
+    default: return ''
+  }
+}

@@ -1,0 +1,100 @@
+import { isPaused } from '../../../core/sitting/clock'
+import { iso, ms } from '../../../core/time/moments'
+import type { EventBody, HowEnded } from '../../../core/sitting/events'
+import { advance } from '../../../core/sitting/fold'
+import type { Plan } from '../../../core/sitting/plan'
+import type { SittingState } from '../../../core/sitting/progress'
+import { endsAt, passTime } from '../../../core/sitting/sections'
+import { resultOf } from '../../../core/sitting/result'
+import { evidenceFrom } from '../../../core/skills/evidence'
+import { sittingsIn } from '../../db/sittings'
+import type { StoredEvent } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import { logged } from './live-sittings'
+import type { LiveSitting, LiveSittings } from './live-sittings'
+import { about } from '../ground/notices'
+import type { NoticeBoard } from '../ground/notices'
+import { digestOf } from './receipts'
+
+/** When a sitting is over of itself, seen from `at`. */
+export function deadlineAt({ plan, state }: LiveSitting, at: string): string {
+  return endsAt(plan, passTime(plan, state, at), at)
+}
+
+const NEVER = '9999-12-31T00:00:00.000Z'
+
+/** The deadline as the expiry job needs it: while the clock stands it can't run out before the pause may end. */
+export function deadlineForExpiry(plan: Plan, state: SittingState, at: string): string {
+  const deadline = endsAt(plan, state, at)
+  const { clock } = state
+  if (!isPaused(clock, at) || clock.pausedAt === null) return deadline
+  const until = clock.pauseLimitMs === null ? NEVER : iso(ms(deadline) + ms(clock.pausedAt) + clock.pauseLimitMs - ms(at))
+  return clock.closesAt !== null && clock.closesAt < until ? clock.closesAt : until
+}
+
+/** Writing events of the server's own into a sitting's log, and ending it. Call them only in the sitting's turn. */
+export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, notices: NoticeBoard) {
+  const sittings = sittingsIn(db)
+
+  const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent =>
+    ({ seq: one.seq + 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at })
+
+  async function keepDeadline(one: LiveSitting, at: string): Promise<void> {
+    const deadline = deadlineForExpiry(one.plan, one.state, at)
+    if (deadline === one.sitting.deadlineAt || one.sitting.state !== 'running') return
+    await sittings.moveDeadline(one.sitting.id, deadline)
+    one.sitting = { ...one.sitting, deadlineAt: deadline }
+  }
+
+  async function end(one: LiveSitting, how: HowEnded, at: string, signedAs: string | null = null): Promise<void> {
+    const { id, personId } = one.sitting
+    const event = eventOf(one, { kind: 'ended', how, ...(signedAs === null ? {} : { signedAs }) }, at)
+    const { state } = advance(one.plan, one.state, logged(event))
+    const endedAt = state.endedAt ?? at
+    const result = resultOf(one.plan, state)
+    const voided = how === 'voided'
+    const digest = digestOf([...await sittings.log(id), event])
+    const score = voided ? null : result.points
+    await sittings.end(id, event, personId, { endedAt, how, score, signedAs, digest, evidence: voided ? [] : evidenceFrom(id, endedAt, result) })
+    live.took(one, [event], state)
+    one.sitting = { ...one.sitting, state: 'ended', endedAt, how, score, signedAs, digest, digestEvents: event.seq }
+    log.info({ sitting: id, how, endedAt, score }, 'sitting ended')
+    notices.tell({ ...about(one.sitting), what: 'ended' })
+  }
+
+  return {
+    end,
+    keepDeadline,
+
+    /** Ends a sitting whose time and grace are over, at its true deadline. */
+    async endIfOver(one: LiveSitting, at: string): Promise<void> {
+      if (one.sitting.state !== 'running') return
+      const deadline = deadlineAt(one, at)
+      if (ms(at) >= ms(deadline) + one.plan.rules.graceSeconds * 1000) await end(one, 'time-up', deadline)
+    },
+
+    /** One event of the server's own. Returns why the sitting doesn't take it, or null. */
+    async write(one: LiveSitting, body: EventBody, at: string): Promise<string | null> {
+      const event = eventOf(one, body, at)
+      const { state, outcome } = advance(one.plan, one.state, logged(event))
+      if (outcome.status === 'refused') return outcome.refusal
+      await live.append(one, [event], state)
+      await keepDeadline(one, at)
+      notices.tell({ ...about(one.sitting), what: 'changed' })
+      return null
+    },
+
+    async reopen(one: LiveSitting, byMs: number, reason: string, at: string): Promise<string | null> {
+      const event = eventOf(one, { kind: 'reopened', byMs, reason }, at)
+      const { state, outcome } = advance(one.plan, one.state, logged(event))
+      if (outcome.status === 'refused') return outcome.refusal
+      const deadline = endsAt(one.plan, state, at)
+      await sittings.reopen(one.sitting.id, event, deadline)
+      live.took(one, [event], state)
+      one.sitting = { ...one.sitting, state: 'running', deadlineAt: deadline, endedAt: null, how: null, score: null, signedAs: null, credit: null, digest: null, digestEvents: null }
+      notices.tell({ ...about(one.sitting), what: 'changed' })
+      return null
+    },
+  }
+}
+export type SittingWriter = ReturnType<typeof sittingWriter>

@@ -1,0 +1,119 @@
+import { randomInt } from 'node:crypto'
+import { allowanceFor } from '../../../core/assignment/adjustments'
+import type { EventBody } from '../../../core/sitting/events'
+import { begin } from '../../../core/sitting/fold'
+import { isVaried, planFor } from '../../../core/sitting/plan'
+import { endsAt } from '../../../core/sitting/sections'
+import type { StartRequest } from '../../../core/wire/work'
+import { assignmentsIn } from '../../db/assignments'
+import type { Given } from '../../db/assignments'
+import { adjustmentsIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Sitting, StoredEvent } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import type { GateKeeper, GateStanding } from './gates'
+import { about } from '../ground/notices'
+import type { NoticeBoard } from '../ground/notices'
+import type { PlanService } from './plans'
+import { notFound, Problem } from '../ground/problem'
+import { turns } from '../ground/turns'
+import { refuseStart, underWay, windowOf } from './window'
+
+/** Starting a sitting: the window, the gates, and the first event of its log. */
+export function startingService({ db, now, newId, log }: Context, plans: PlanService, gates: GateKeeper, notices: NoticeBoard) {
+  const sittings = sittingsIn(db)
+  const assignments = assignmentsIn(db)
+  const inTurn = turns()
+
+  /** The title of the paper that must be finished before this one, or null if there is none or it is. */
+  async function mustFinish({ assignment, share }: Given): Promise<string | null> {
+    const { after } = assignment.settings
+    const first = after === null ? undefined : await assignments.byId(after)
+    if (!first) return null
+    const earlier = await sittings.on(first.id, share.personId)
+    if (earlier.some(({ state, how }) => state === 'ended' && how !== 'voided')) return null
+    return (await plans.find(first.paperId, first.paperVersion)).paper.title
+  }
+
+  async function standingOf(given: Given, at: string): Promise<GateStanding> {
+    const all = await assignments.of(given.share.personId)
+    const titled = async ({ assignment }: Given) => ({ assignment, title: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title })
+    const others = await Promise.all(all.filter(({ assignment }) => assignment.id !== given.assignment.id).map(titled))
+    const { title } = await titled(given)
+    return { given, others, title, mustFinish: await mustFinish(given), at }
+  }
+
+  async function make(person: Person, given: Given, number: number, request: StartRequest): Promise<Sitting> {
+    const { assignment } = given
+    const at = now()
+    const adjusted = await adjustmentsIn(db).of(person.id)
+    const base = await plans.find(assignment.paperId, assignment.paperVersion)
+    const { closesAt } = windowOf(given, adjusted)
+    const body: Extract<EventBody, { kind: 'started' }> = {
+      kind: 'started', allowanceMs: allowanceFor(base.paper.minutes, adjusted), closesAt,
+      ...(isVaried(base) ? { seed: randomInt(2 ** 32) } : {}),
+      ...(adjusted.extraTries > 0 ? { extraTries: adjusted.extraTries } : {}),
+      ...(adjusted.breakMinutes > 0 ? { breakMs: adjusted.breakMinutes * 60_000 } : {}),
+      ...(Object.keys(assignment.settings.rules).length > 0 ? { rules: assignment.settings.rules } : {}),
+      ...(request.details && Object.keys(request.details).length > 0 ? { details: request.details } : {}),
+      ...(request.systemCheck ? { systemCheck: request.systemCheck } : {}),
+    }
+    const first: StoredEvent = { seq: 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at }
+    const plan = planFor(base, body)
+    const sitting: Sitting = {
+      id: newId(), assignmentId: assignment.id, personId: person.id, paperId: base.paper.id, paperVersion: base.paper.version, number,
+      state: 'running', startedAt: at, deadlineAt: endsAt(plan, begin(plan, { ...body, at }), at), endedAt: null, how: null, score: null,
+      outOf: plan.outOf, signedAs: null, credit: null, digest: null, digestEvents: null,
+    }
+    await sittings.start(sitting, first)
+    return sitting
+  }
+
+  return {
+    mustFinish,
+    standingOf,
+
+    /** Starts a sitting, or gives back the one that is under way. */
+    async start(person: Person, assignmentId: string, request: StartRequest = {}): Promise<{ created: boolean, id: string }> {
+      return inTurn(`${assignmentId} ${person.id}`, async () => {
+        const given = await assignments.find(assignmentId, person.id)
+        if (!given) throw notFound('assignment')
+        const earlier = await sittings.on(assignmentId, person.id)
+        const at = now()
+        const running = underWay(earlier, at)
+        if (running) return { created: false, id: running.id }
+        const refusal = refuseStart(windowOf(given, await adjustmentsIn(db).of(person.id)), earlier.length, at)
+        if (refusal) throw refusal
+        await gates.check(person.id, await standingOf(given, at), request)
+        const sitting = await make(person, given, earlier.length + 1, request)
+        // Each sitting is admitted anew.
+        await assignments.changeShare(assignmentId, [person.id], { waitingAt: null, admittedAt: null, codeAt: null })
+        log.info({ sitting: sitting.id, person: person.id, deadline: sitting.deadlineAt }, 'sitting started')
+        notices.tell({ ...about(sitting), what: 'changed' })
+        return { created: true, id: sitting.id }
+      })
+    },
+
+    /** The trainee begins to read: from now on the reading time runs. */
+    async read(person: Person, assignmentId: string): Promise<void> {
+      const given = await assignments.find(assignmentId, person.id)
+      if (!given) throw notFound('assignment')
+      if (given.share.readingAt === null) await assignments.changeShare(assignmentId, [person.id], { readingAt: now() })
+    },
+
+    /** The trainee asks to be let in. */
+    async wait(person: Person, assignmentId: string): Promise<void> {
+      const given = await assignments.find(assignmentId, person.id)
+      if (!given) throw notFound('assignment')
+      const { admission, codeFrom, accessCode } = given.assignment.settings
+      if (!admission && !(codeFrom === 'invigilator' && accessCode !== '')) throw new Problem(409, 'no-admission', 'Nobody has to let you in to this paper.')
+      const earlier = await sittings.on(assignmentId, person.id)
+      const refusal = refuseStart(windowOf(given, await adjustmentsIn(db).of(person.id)), earlier.length, now())
+      if (refusal) throw refusal
+      if (given.share.waitingAt === null) await assignments.changeShare(assignmentId, [person.id], { waitingAt: now() })
+      notices.tell({ sittingId: '', assignmentId, personId: person.id, what: 'at-the-door' })
+    },
+  }
+}
+export type StartingService = ReturnType<typeof startingService>

@@ -1,0 +1,180 @@
+import { countingScore } from '../../../core/assignment/counting'
+import type { Scored } from '../../../core/assignment/counting'
+import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjustments'
+import type { Adjustments } from '../../../core/assignment/adjustments'
+import type { AssignmentSettings } from '../../../core/assignment/settings'
+import type { PaperRules, TrayItem } from '../../../core/paper/schema'
+import type { Plan } from '../../../core/sitting/plan'
+import type { AssignmentView, CoverView, GatesView } from '../../../core/wire/work'
+import { assignmentsIn } from '../../db/assignments'
+import type { Given } from '../../db/assignments'
+import { coursesIn } from '../../db/groups'
+import { adjustmentsIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
+import type { Context } from '../ground/context'
+import { readingLeftMs } from './gates'
+import type { PlanService } from './plans'
+import { notFound } from '../ground/problem'
+import { isReleased } from '../after/release'
+import type { StartingService } from './starting'
+import { refuseStart, underWay, windowOf } from './window'
+
+/** Ended sittings as far as their scores matter. */
+export function scoredOf(sittings: readonly Sitting[]): Scored[] {
+  return sittings.flatMap(({ number, score, endedAt }) => endedAt === null ? [] : [{ number, score, endedAt }])
+}
+
+/** The settings with the due date of one person. */
+export function countedFor(settings: AssignmentSettings, dueAt: string | null): AssignmentSettings {
+  return { ...settings, dueAt }
+}
+
+const inTray = (item: TrayItem): string => ({ calculator: 'a calculator', notes: 'notes' } as Record<string, string>)[item.kind] ?? (item.kind === 'sheet' ? item.title : '')
+const points = (hundredths: number | null): number | null => hundredths === null ? null : hundredths / 100
+
+/** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
+export function sizeOf(plan: Plan): { tasks: number, points: number, exactPoints: boolean } {
+  const parts = plan.sections.map(({ rules, tasks }) => {
+    const points = tasks.reduce((sum, id) => sum + (plan.task(id)?.outOf ?? 0), 0) / 100
+    const drawn = Math.min(rules.draw ?? tasks.length, tasks.length)
+    return { tasks: drawn, points: drawn === tasks.length ? points : Math.round(points * drawn / tasks.length) }
+  })
+  return { tasks: parts.reduce((sum, part) => sum + part.tasks, 0), points: parts.reduce((sum, part) => sum + part.points, 0), exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined) }
+}
+
+/** A trainee's assignments: what is under way, open, coming and finished, and the cover of each paper. */
+export function workService({ db, now }: Context, plans: PlanService, starting: StartingService) {
+  const assignments = assignmentsIn(db)
+  const sittings = sittingsIn(db)
+
+  function viewOf(given: Given, plan: Plan, own: readonly Sitting[], adjusted: Adjustments, course: string | null, finishFirst: string | null, at: string): AssignmentView {
+    const { paper } = plan
+    const { assignment } = given
+    const window = windowOf(given, adjusted)
+    const running = underWay(own, at)
+    const ended = own.filter(sitting => sitting !== running)
+    const latest = ended.at(-1)
+    const shown = isReleased(assignment, at)
+    const refusal = refuseStart(window, own.length, at)
+    const scores = ended.flatMap(({ score }) => score ?? [])
+    const late = window.dueAt !== null && at > window.dueAt
+    return {
+      id: assignment.id,
+      paperId: paper.id,
+      paperTitle: paper.title,
+      trade: paper.trade,
+      kind: paper.kind,
+      state: running ? 'under-way' : refusal?.code === 'not-open-yet' ? 'coming' : refusal ? 'finished' : 'open',
+      course,
+      room: assignment.settings.room,
+      opensAt: window.opensAt,
+      dueAt: window.dueAt,
+      closesAt: window.closesAt,
+      late,
+      optional: assignment.settings.optional,
+      minutes: paper.minutes,
+      ...sizeOf(plan),
+      sittingsAllowed: window.sittingsAllowed,
+      sittingsUsed: own.length,
+      bestScore: shown && scores.length > 0 ? Math.max(...scores) / 100 : null,
+      countingScore: shown ? points(countingScore(countedFor(assignment.settings, window.dueAt), scoredOf(ended))) : null,
+      closedBecause: running ? null : refusal?.message ?? (finishFirst === null ? null : `Finish “${finishFirst}” first.`),
+      running: running ? { sittingId: running.id, deadline: running.deadlineAt } : null,
+      latest: latest?.endedAt ? { sittingId: latest.id, endedAt: latest.endedAt, score: shown ? points(latest.score) : null, shown } : null,
+      now: at,
+    }
+  }
+
+  async function planOfGiven({ assignment }: Given): Promise<Plan> {
+    return plans.find(assignment.paperId, assignment.paperVersion)
+  }
+
+  return {
+    async list(person: Person): Promise<AssignmentView[]> {
+      const at = now()
+      const [given, all, adjusted, courses] = await Promise.all([assignments.of(person.id), sittings.of(person.id), adjustmentsIn(db).of(person.id), coursesIn(db).of(person.id)])
+      return Promise.all(given.map(async (one) => {
+        const own = all.filter(sitting => sitting.assignmentId === one.assignment.id).sort((a, b) => a.number - b.number)
+        const course = courses.find(({ id }) => id === one.assignment.courseId)?.title ?? null
+        return viewOf(one, await planOfGiven(one), own, adjusted, course, await starting.mustFinish(one), at)
+      }))
+    },
+
+    async cover(person: Person, assignmentId: string): Promise<CoverView> {
+      const at = now()
+      const given = await assignments.find(assignmentId, person.id)
+      if (!given) throw notFound('assignment')
+      const [own, adjusted, courses, finishFirst] = await Promise.all([sittings.on(assignmentId, person.id), adjustmentsIn(db).of(person.id), coursesIn(db).of(person.id), starting.mustFinish(given)])
+      const plan = await planOfGiven(given)
+      const { settings, courseId } = given.assignment
+      const course = courses.find(({ id }) => id === courseId)?.title ?? null
+      const { closesAt } = windowOf(given, adjusted)
+      const rules = { ...plan.rules, ...settings.rules }
+      const allowance = allowanceFor(plan.paper.minutes, adjusted)
+      const ownEnd = new Date(Date.parse(at) + allowance).toISOString()
+      const cutShort = closesAt !== null && closesAt < ownEnd
+      return {
+        ...viewOf(given, plan, own, adjusted, course, finishFirst, at),
+        about: plan.paper.about,
+        instructions: plan.paper.instructions,
+        allowed: plan.paper.allowed,
+        tray: [...new Set(plan.sections.flatMap(section => section.rules.tray.map(inTray)))],
+        ...rulesInView(rules, plan, adjusted),
+        ...settingsInView(settings),
+        allowanceMinutes: allowance / 60_000,
+        adjustments: adjustmentsInWords(adjusted),
+        gates: gatesOf(given, finishFirst, at),
+        wouldEndAt: cutShort ? closesAt : ownEnd,
+        cutShort,
+        sections: plan.sections.map(({ rules: section, tasks }) => ({
+          title: section.title,
+          minutes: section.minutes ?? null,
+          movement: section.movement,
+          shuffled: section.order === 'shuffled',
+          draw: section.draw ?? null,
+          tasks: tasks.flatMap((id) => {
+            const taskPlan = plan.task(id)
+            return taskPlan ? [{ title: taskPlan.task.title, minutes: taskPlan.task.minutes, steps: taskPlan.steps.length, points: taskPlan.outOf / 100 }] : []
+          }),
+        })),
+      }
+    },
+  }
+}
+
+function rulesInView(rules: PaperRules, plan: Plan, { extraTries }: Adjustments): Pick<CoverView, 'steps' | 'tries' | 'tryWeights' | 'partial' | 'afterTries' | 'checkTells' | 'answers' | 'unsettle'> {
+  const steps = plan.tasks.flatMap(task => task.steps)
+  const tries = steps.map(({ step }) => (step.tries ?? rules.tries) + extraTries)
+  return {
+    steps: steps.length,
+    tries: { fewest: Math.min(...tries), most: Math.max(...tries) },
+    tryWeights: rules.tryWeights,
+    partial: rules.partial,
+    afterTries: rules.afterTries,
+    checkTells: rules.feedback,
+    answers: rules.answers,
+    unsettle: rules.unsettle,
+  }
+}
+
+function settingsInView(settings: AssignmentSettings): Pick<CoverView, 'secondWindow' | 'counts' | 'latePercent' | 'resume' | 'handInFromMinute' | 'sign' | 'contact' | 'unit' | 'evidence' | 'results'> {
+  const { secondWindow, counts, latePercent, resume, handInFromMinute, sign, contact, unit, evidence } = settings
+  return { secondWindow, counts, latePercent, resume, handInFromMinute, sign, contact, unit, evidence, results: { when: settings.results, at: settings.resultsAt, answers: settings.answers } }
+}
+
+function gatesOf({ assignment, share }: Given, finishFirst: string | null, at: string): GatesView {
+  const { settings } = assignment
+  const byInvigilator = settings.codeFrom === 'invigilator'
+  return {
+    finishFirst,
+    readingLeftMs: settings.readingSeconds === 0 ? null : readingLeftMs(assignment, share, at),
+    admission: !settings.admission && !(byInvigilator && settings.accessCode) ? null : settings.admission && share.admittedAt ? 'admitted' : share.waitingAt ? 'waiting' : 'not-asked',
+    code: settings.accessCode === '' ? null : share.codeAt ? 'entered' : byInvigilator ? 'from-invigilator' : 'needed',
+    conditions: settings.conditions,
+    details: settings.details,
+    systemCheck: settings.systemCheck,
+    microphone: settings.microphone,
+  }
+}

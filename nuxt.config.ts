@@ -15,7 +15,10 @@ export default defineNuxtConfig({
   primevue: {
     autoImport: true,
     options: {
-      theme: { preset, options: { darkModeSelector: false, cssLayer: { name: 'primevue', order: 'reset, primevue, own' } } },
+      theme: {
+        preset,
+        options: { darkModeSelector: false, cssLayer: { name: 'primevue', order: 'reset, primevue, own' } },
+      },
     },
   },
   app: {
@@ -23,7 +26,10 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en-GB' },
       title: 'Steady Anvil',
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/anvil.svg' }],
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'color-scheme', content: 'light dark' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'color-scheme', content: 'light dark' },
+      ],
     },
   },
   nitro: {
@@ -39,7 +45,8 @@ export default defineNuxtConfig({
         'X-Content-Type-Options': 'nosniff',
         'X-Frame-Options': 'DENY',
         'Referrer-Policy': 'same-origin',
-        'Content-Security-Policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; font-src \'self\'; connect-src \'self\'; frame-ancestors \'none\'; base-uri \'self\'; form-action \'self\'',
+        'Content-Security-Policy':
+          "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'",
       },
     },
     '/api/**': { headers: { 'Cache-Control': 'no-store' } },

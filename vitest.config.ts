@@ -1,13 +1,45 @@
 import { defineConfig } from 'vitest/config'
 
-/** `unit` runs in seconds and needs nothing, but may be slow on a busy machine; `server` drives a built server; `browser` drives Chromium as well. */
+/**
+ * `unit` runs in seconds and needs nothing, but may be slow on a busy machine; `server` drives a built server;
+ * `browser` drives Chromium as well.
+ */
 export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { test: { name: 'unit', include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'content/**/*.test.ts', 'tests/content/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
-      { test: { name: 'server', include: ['tests/{api,fault}/**/*.test.ts'], globalSetup: 'tests/support/build.ts', testTimeout: 180_000, hookTimeout: 120_000 } },
-      { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], globalSetup: 'tests/support/build.ts', testTimeout: 300_000, hookTimeout: 120_000 } },
+      {
+        test: {
+          name: 'unit',
+          include: [
+            'core/**/*.test.ts',
+            'server/**/*.test.ts',
+            'app/**/*.test.ts',
+            'content/**/*.test.ts',
+            'tests/content/**/*.test.ts',
+          ],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          include: ['tests/{api,fault}/**/*.test.ts'],
+          globalSetup: 'tests/support/build.ts',
+          testTimeout: 180_000,
+          hookTimeout: 120_000,
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['tests/browser/**/*.test.ts'],
+          globalSetup: 'tests/support/build.ts',
+          testTimeout: 300_000,
+          hookTimeout: 120_000,
+        },
+      },
     ],
   },
 })

@@ -19,7 +19,15 @@ if (process.argv.includes('--fresh')) {
 
 const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
   cwd: root,
-  env: { ...process.env, NODE_ENV: 'production', PORT: port, ANVIL_DATA: dataFile, ANVIL_DEMO: '1', ANVIL_DEMO_PASSWORD: password, ANVIL_LOG: process.env.ANVIL_LOG ?? 'warn' },
+  env: {
+    ...process.env,
+    NODE_ENV: 'production',
+    PORT: port,
+    ANVIL_DATA: dataFile,
+    ANVIL_DEMO: '1',
+    ANVIL_DEMO_PASSWORD: password,
+    ANVIL_LOG: process.env.ANVIL_LOG ?? 'warn',
+  },
   stdio: ['ignore', 'ignore', 'inherit'],
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => server.kill(signal))

@@ -21,7 +21,10 @@ function failuresOf(files) {
   return files.flatMap(({ name, message, assertionResults }) => {
     const failed = assertionResults.filter(({ status }) => status === 'failed')
     if (failed.length === 0) return message ? [`${relative(root, name)}\n${message}`] : []
-    return failed.map(({ fullName, failureMessages }) => `${relative(root, name)}: ${fullName}\n${failureMessages.join('\n').split('\n').slice(0, 12).join('\n')}`)
+    return failed.map(
+      ({ fullName, failureMessages }) =>
+        `${relative(root, name)}: ${fullName}\n${failureMessages.join('\n').split('\n').slice(0, 12).join('\n')}`,
+    )
   })
 }
 
@@ -33,15 +36,19 @@ async function run(title, command, args) {
 
 async function runTests(title, project) {
   rmSync(report, { force: true })
-  const { code } = await step(title, 'npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`], { show: true })
+  const { code } = await step(
+    title,
+    'npx',
+    ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`],
+    { show: true },
+  )
   try {
     const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'))
     totals.passed += numPassedTests
     totals.failed += numFailedTests
     failures.push(...failuresOf(testResults))
     if (code !== 0 && numFailedTests === 0) fail(title)
-  }
-  catch (error) {
+  } catch (error) {
     fail(`${title}: ${error.message}`)
   }
 }

@@ -1,40 +1,65 @@
 import type { CoverView } from '~~/core/wire/work'
 
-const counting = { best: 'the best one counts', last: 'the last one counts', first: 'the first one counts', average: 'their average counts' }
-const tells = { none: 'only whether the step is right', which: 'which parts are right', why: 'which parts are right, and why the others are not' }
+const counting = {
+  best: 'the best one counts',
+  last: 'the last one counts',
+  first: 'the first one counts',
+  average: 'their average counts',
+}
+const tells = {
+  none: 'only whether the step is right',
+  which: 'which parts are right',
+  why: 'which parts are right, and why the others are not',
+}
 
 function time(one: CoverView): string {
-  const own = one.allowanceMinutes === one.minutes ? `${one.minutes} min` : `${one.allowanceMinutes} min for you (${one.minutes} min and your extra time)`
+  const own =
+    one.allowanceMinutes === one.minutes
+      ? `${one.minutes} min`
+      : `${one.allowanceMinutes} min for you (${one.minutes} min and your extra time)`
   return `${own} in one go; the clock does not stop`
 }
 
 function sections(one: CoverView): string {
-  const each = one.sections.map(({ title, minutes }) => minutes === null ? title : `${title} (${minutes} min of its own)`).join(', ')
-  return one.sections.some(({ movement }) => movement === 'one-way') ? `${each}; a section that you leave can’t be opened again` : each
+  const each = one.sections
+    .map(({ title, minutes }) => (minutes === null ? title : `${title} (${minutes} min of its own)`))
+    .join(', ')
+  return one.sections.some(({ movement }) => movement === 'one-way')
+    ? `${each}; a section that you leave can’t be opened again`
+    : each
 }
 
 function tries(one: CoverView): string {
-  if (one.answers === 'settled') return `none: you settle each step, and it is marked when you hand in${one.unsettle ? '; a settled step can be opened again' : '; a settled step stays settled'}`
+  if (one.answers === 'settled')
+    return `none: you settle each step, and it is marked when you hand in${one.unsettle ? '; a settled step can be opened again' : '; a settled step stays settled'}`
   const { fewest, most } = one.tries
-  const weights = one.tryWeights.every(weight => weight === 1) ? 'a later try counts as much as the first' : `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}`
+  const weights = one.tryWeights.every(weight => weight === 1)
+    ? 'a later try counts as much as the first'
+    : `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}`
   return `${fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`} on each step; ${weights}${one.partial ? '; what was right of a step counts even if it is never passed' : ''}`
 }
 
 function window(one: CoverView): string {
   const closes = one.closesAt ? `closes ${format.date(one.closesAt)}, ${format.time(one.closesAt)}` : 'stays open'
   if (!one.dueAt) return closes
-  const late = one.latePercent > 0 ? `${one.latePercent} % are taken off after that` : 'later it is marked as late, and nothing is taken off'
+  const late =
+    one.latePercent > 0
+      ? `${one.latePercent} % are taken off after that`
+      : 'later it is marked as late, and nothing is taken off'
   return `due ${format.date(one.dueAt)}, ${format.time(one.dueAt)}; ${late}; ${closes}`
 }
 
 function results({ results }: CoverView): string {
   const answers = results.answers ? 'with what was expected' : 'without the answers'
   if (results.when === 'at-end') return `at once, ${answers}`
-  return results.when === 'on-date' && results.at ? `from ${format.date(results.at)}, ${format.time(results.at)}, ${answers}` : `when your trainer releases them, ${answers}`
+  return results.when === 'on-date' && results.at
+    ? `from ${format.date(results.at)}, ${format.time(results.at)}, ${answers}`
+    : `when your trainer releases them, ${answers}`
 }
 
 function ending(one: CoverView): string {
-  const early = one.handInFromMinute > 0 ? `you may hand in from minute ${one.handInFromMinute} on` : 'you may hand in at any time'
+  const early =
+    one.handInFromMinute > 0 ? `you may hand in from minute ${one.handInFromMinute} on` : 'you may hand in at any time'
   return `${early}${one.sign ? ', with your name as signature' : ''}; when time is up, what you have done is handed in by itself`
 }
 
@@ -45,22 +70,38 @@ function allowed(one: CoverView): string {
 
 /** The facts before starting, as a short list in plain words. */
 export function factsOf(one: CoverView): [string, string][] {
-  const checks: [string, string][] = one.answers === 'settled' ? [['Checks', tries(one)]] : [
-    ['Tries', tries(one)],
-    ['When tries run out', one.afterTries === 'set-right' ? 'the work is set right for you, so that the next step starts from sound ground' : 'your work stays as it is; later figures that follow from yours count as right'],
-    ['What a check tells', tells[one.checkTells]],
-  ]
+  const checks: [string, string][] =
+    one.answers === 'settled'
+      ? [['Checks', tries(one)]]
+      : [
+          ['Tries', tries(one)],
+          [
+            'When tries run out',
+            one.afterTries === 'set-right'
+              ? 'the work is set right for you, so that the next step starts from sound ground'
+              : 'your work stays as it is; later figures that follow from yours count as right',
+          ],
+          ['What a check tells', tells[one.checkTells]],
+        ]
   return [
     ['Time', time(one)],
     ...(one.adjustments.length > 0 ? [['For you', one.adjustments.join(', ')] as [string, string]] : []),
-    ['Work', `${counted(one.tasks, 'task', 'tasks')}${one.exactPoints ? ` with ${counted(one.steps, 'step', 'steps')}, ` : ', about '}${format.points(one.points)} points`],
+    [
+      'Work',
+      `${counted(one.tasks, 'task', 'tasks')}${one.exactPoints ? ` with ${counted(one.steps, 'step', 'steps')}, ` : ', about '}${format.points(one.points)} points`,
+    ],
     ...(one.sections.length > 1 ? [['Sections', sections(one)] as [string, string]] : []),
     ...checks,
-    ['Sittings', `${one.sittingsUsed} of ${one.sittingsAllowed} used${one.sittingsAllowed > 1 ? `; ${counting[one.counts]}` : ''}`],
+    [
+      'Sittings',
+      `${one.sittingsUsed} of ${one.sittingsAllowed} used${one.sittingsAllowed > 1 ? `; ${counting[one.counts]}` : ''}`,
+    ],
     ['Window', window(one)],
     ['Leaving', one.resume ? 'you may leave and come back while its time lasts' : 'leaving ends the sitting'],
     ['The end', ending(one)],
-    ...(one.evidence ? [['Afterwards', `upload photos or PDFs of your work within ${one.evidence.minutes} min`] as [string, string]] : []),
+    ...(one.evidence
+      ? [['Afterwards', `upload photos or PDFs of your work within ${one.evidence.minutes} min`] as [string, string]]
+      : []),
     ['Results', results(one)],
     ['Allowed beside you', allowed(one)],
     ['Whom to ask', one.contact],

@@ -5,9 +5,21 @@ export interface Place {
   label: string
 }
 
-const trainee: Place[] = [{ to: '/', label: 'My work' }, { to: '/skills', label: 'Skills' }, { to: '/sittings', label: 'Past sittings' }]
-const trainer: Place[] = [{ to: '/assigning', label: 'Assignments' }, { to: '/courses', label: 'Courses' }, { to: '/marks', label: 'Marks book' }, { to: '/adjustments', label: 'Adjustments' }]
-const invigilator: Place[] = [{ to: '/rooms', label: 'Rooms' }, { to: '/audit', label: 'Audit log' }]
+const trainee: Place[] = [
+  { to: '/', label: 'My work' },
+  { to: '/skills', label: 'Skills' },
+  { to: '/sittings', label: 'Past sittings' },
+]
+const trainer: Place[] = [
+  { to: '/assigning', label: 'Assignments' },
+  { to: '/courses', label: 'Courses' },
+  { to: '/marks', label: 'Marks book' },
+  { to: '/adjustments', label: 'Adjustments' },
+]
+const invigilator: Place[] = [
+  { to: '/rooms', label: 'Rooms' },
+  { to: '/audit', label: 'Audit log' },
+]
 
 /** Where each role finds its work; the first place is its home. */
 export const placesOf: Record<PersonView['role'], Place[]> = {

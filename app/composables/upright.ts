@@ -15,8 +15,14 @@ export async function upright(photo: Blob, quarters = 0): Promise<Blob> {
   const pen = canvas.getContext('2d')
   if (!pen) throw new Error('This browser can’t draw.')
   pen.translate(canvas.width / 2, canvas.height / 2)
-  pen.rotate(quarters * Math.PI / 2)
+  pen.rotate((quarters * Math.PI) / 2)
   pen.drawImage(bitmap, -width / 2, -height / 2, width, height)
   bitmap.close()
-  return new Promise((done, failed) => canvas.toBlob(blob => blob ? done(blob) : failed(new Error('The picture could not be made.')), 'image/jpeg', 0.86))
+  return new Promise((done, failed) =>
+    canvas.toBlob(
+      blob => (blob ? done(blob) : failed(new Error('The picture could not be made.'))),
+      'image/jpeg',
+      0.86,
+    ),
+  )
 }

@@ -4,13 +4,20 @@ import type { z } from 'zod'
 export class CallFailed extends Error {
   override name = 'CallFailed'
 
-  constructor(readonly status: number | null, readonly code: string, message: string, readonly fields: Readonly<Record<string, string>> = {}) {
+  constructor(
+    readonly status: number | null,
+    readonly code: string,
+    message: string,
+    readonly fields: Readonly<Record<string, string>> = {},
+  ) {
     super(message)
   }
 
   /** The server was never reached or didn't answer in time: trying again may help. */
   get unreached(): boolean {
-    return this.status === null || this.status === 502 || this.status === 503 || this.status === 504 || this.status === 507
+    return (
+      this.status === null || this.status === 502 || this.status === 503 || this.status === 504 || this.status === 507
+    )
   }
 }
 
@@ -21,13 +28,18 @@ interface Options {
 }
 
 /** Calls the server and reads the answer by its schema. Fails with a CallFailed in words for a person. */
-export async function callApi<Schema extends z.ZodType>(schema: Schema, path: string, { method = 'GET', body, timeoutMs = 15_000 }: Options = {}): Promise<z.infer<Schema>> {
+export async function callApi<Schema extends z.ZodType>(
+  schema: Schema,
+  path: string,
+  { method = 'GET', body, timeoutMs = 15_000 }: Options = {},
+): Promise<z.infer<Schema>> {
   const raw = body instanceof Blob
   const response = await fetch(path, {
     method,
     credentials: 'same-origin',
     signal: AbortSignal.timeout(timeoutMs),
-    headers: body === undefined ? {} : { 'content-type': raw ? body.type || 'application/octet-stream' : 'application/json' },
+    headers:
+      body === undefined ? {} : { 'content-type': raw ? body.type || 'application/octet-stream' : 'application/json' },
     body: body === undefined ? null : raw ? body : JSON.stringify(body),
   }).catch(() => {
     throw new CallFailed(null, 'unreached', 'The server can’t be reached. Your work is kept on this device.')
@@ -35,8 +47,16 @@ export async function callApi<Schema extends z.ZodType>(schema: Schema, path: st
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return schema.parse(answer)
   const error = typeof answer === 'object' && answer !== null && 'error' in answer ? answer.error : null
-  const { code, message, fields } = typeof error === 'object' && error !== null ? error as { code?: string, message?: string, fields?: Record<string, string> } : {}
-  throw new CallFailed(response.status, code ?? 'failed', message ?? `The server answered with ${response.status}.`, fields)
+  const { code, message, fields } =
+    typeof error === 'object' && error !== null
+      ? (error as { code?: string; message?: string; fields?: Record<string, string> })
+      : {}
+  throw new CallFailed(
+    response.status,
+    code ?? 'failed',
+    message ?? `The server answered with ${response.status}.`,
+    fields,
+  )
 }
 
 /** What to show a person for any failure. */

@@ -8,11 +8,12 @@ export function useAway(tell: (on: boolean) => void): void {
   function look(): void {
     clearTimeout(leaving)
     if (gone() === away) return
-    if (!away) leaving = setTimeout(() => {
-      if (!gone()) return
-      away = true
-      tell(true)
-    }, AWAY_AFTER_MS)
+    if (!away)
+      leaving = setTimeout(() => {
+        if (!gone()) return
+        away = true
+        tell(true)
+      }, AWAY_AFTER_MS)
     else {
       away = false
       tell(false)

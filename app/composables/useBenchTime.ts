@@ -2,7 +2,10 @@ import { useBenchStore } from '~/stores/bench'
 
 const WARNINGS_MIN = [5, 1]
 
-/** The sitting's time on this device: what is left, how the work stands against the plan, and what to do when it is over. */
+/**
+ * The sitting's time on this device: what is left, how the work stands against the plan, and what to do when it is
+ * over.
+ */
 export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
   const bench = useBenchStore()
   /** While the clock stands, time does too. */
@@ -19,7 +22,11 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
   })
   /** When the newest pace was learned, in the server's time. */
   const learnedAt = ref(0)
-  watch(() => bench.pace, () => learnedAt.value = clock.read(), { immediate: true })
+  watch(
+    () => bench.pace,
+    () => (learnedAt.value = clock.read()),
+    { immediate: true },
+  )
   const sectionLeftMs = computed(() => {
     const section = bench.pace?.sections.find(({ id }) => id === bench.pace?.section)
     if (!section?.deadline || !bench.pace) return null
@@ -33,14 +40,14 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
   function tell(text: string): void {
     notice.value = text
     clearTimeout(clearing)
-    clearing = setTimeout(() => notice.value = '', 12_000)
+    clearing = setTimeout(() => (notice.value = ''), 12_000)
   }
 
   /** Each task's suggested share of the whole time, 0 to 1, and where it begins. */
   const segments = computed(() => {
     const all = bench.tasks.reduce((sum, task) => sum + task.minutes, 0) || 1
     let from = 0
-    return bench.tasks.map((task) => {
+    return bench.tasks.map(task => {
       const share = task.minutes / all
       const segment = { id: task.id, title: task.title, from, share, done: stepsFinished(task) / task.steps.length }
       from += share
@@ -61,20 +68,30 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
 
   watch(leftMs, (left, before) => {
     bench.tick()
-    if (before !== undefined) for (const minutes of WARNINGS_MIN) if (left <= minutes * 60_000 && before > minutes * 60_000) tell(`${counted(minutes, 'minute', 'minutes')} left.`)
+    if (before !== undefined)
+      for (const minutes of WARNINGS_MIN)
+        if (left <= minutes * 60_000 && before > minutes * 60_000)
+          tell(`${counted(minutes, 'minute', 'minutes')} left.`)
     if (left <= 0 && running.value && !bench.pace?.paused) finishSoon()
   })
   watch(sectionLeftMs, (left, before) => {
     const title = bench.sitting?.sections.find(({ id }) => id === bench.pace?.section)?.title
     if (left === null || before === null || before === undefined || left >= leftMs.value) return
-    for (const minutes of WARNINGS_MIN) if (left <= minutes * 60_000 && before > minutes * 60_000) tell(`${counted(minutes, 'minute', 'minutes')} left for “${title}”.`)
+    for (const minutes of WARNINGS_MIN)
+      if (left <= minutes * 60_000 && before > minutes * 60_000)
+        tell(`${counted(minutes, 'minute', 'minutes')} left for “${title}”.`)
   })
-  watch(() => bench.pace?.section, (now, before) => {
-    const { sections } = bench.pace ?? { sections: [] }
-    const closed = sections.find(({ id }) => id === before)?.closed
-    const title = (id: string | null | undefined): string => bench.sitting?.sections.find(section => section.id === id)?.title ?? ''
-    if (before && closed === 'time-up') tell(`The time of “${title(before)}” is up.${now ? ` “${title(now)}” has begun.` : ''}`)
-  })
+  watch(
+    () => bench.pace?.section,
+    (now, before) => {
+      const { sections } = bench.pace ?? { sections: [] }
+      const closed = sections.find(({ id }) => id === before)?.closed
+      const title = (id: string | null | undefined): string =>
+        bench.sitting?.sections.find(section => section.id === id)?.title ?? ''
+      if (before && closed === 'time-up')
+        tell(`The time of “${title(before)}” is up.${now ? ` “${title(now)}” has begun.` : ''}`)
+    },
+  )
   onBeforeUnmount(() => clearTimeout(clearing))
   return { nowMs, leftMs, sectionLeftMs, lowTime, notice, segments, passedShare, workShare, aheadMs }
 }

@@ -9,9 +9,9 @@ export function useCall<Schema extends z.ZodType>(schema: Schema, path: () => st
     failure.value = ''
     try {
       data.value = await callApi(schema, path())
-    }
-    catch (error) {
-      if (error instanceof CallFailed && error.status === 401) await navigateTo({ path: '/sign-in', query: { to: route.fullPath } })
+    } catch (error) {
+      if (error instanceof CallFailed && error.status === 401)
+        await navigateTo({ path: '/sign-in', query: { to: route.fullPath } })
       failure.value = inWords(error)
     }
   }

@@ -10,14 +10,23 @@ export interface TypedLine {
 }
 
 const emptyLine = (): TypedLine => ({ account: '', debit: '', credit: '' })
-const isEmpty = (line: TypedLine): boolean => line.account.trim() === '' && line.debit.trim() === '' && line.credit.trim() === ''
+const isEmpty = (line: TypedLine): boolean =>
+  line.account.trim() === '' && line.debit.trim() === '' && line.credit.trim() === ''
 
-function typed(entry: WrittenEntry): { date: string, narration: string, lines: TypedLine[] } {
-  return { date: entry.date, narration: entry.narration, lines: entry.lines.map(({ account, debit = '', credit = '' }) => ({ account, debit, credit })) }
+function typed(entry: WrittenEntry): { date: string; narration: string; lines: TypedLine[] } {
+  return {
+    date: entry.date,
+    narration: entry.narration,
+    lines: entry.lines.map(({ account, debit = '', credit = '' }) => ({ account, debit, credit })),
+  }
 }
 
 function written(line: TypedLine): WrittenLine {
-  return { account: line.account.trim(), ...(line.debit.trim() ? { debit: line.debit.trim() } : {}), ...(line.credit.trim() ? { credit: line.credit.trim() } : {}) }
+  return {
+    account: line.account.trim(),
+    ...(line.debit.trim() ? { debit: line.debit.trim() } : {}),
+    ...(line.credit.trim() ? { credit: line.credit.trim() } : {}),
+  }
 }
 
 /**
@@ -29,19 +38,26 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   const draft = reactive(typed(restored() ?? state().draft))
 
   const entry = computed<WrittenEntry>(() => ({
-    date: draft.date, narration: draft.narration, lines: draft.lines.filter(line => !isEmpty(line)).map(written),
+    date: draft.date,
+    narration: draft.narration,
+    lines: draft.lines.filter(line => !isEmpty(line)).map(written),
   }))
 
   function restored(): WrittenEntry | null {
     // What stands there was written below, by this same type.
     const kept = copy.read()
-    return kept === null ? null : JSON.parse(kept) as WrittenEntry
+    return kept === null ? null : (JSON.parse(kept) as WrittenEntry)
   }
 
   /** A spare line stands ready below the last one in use. */
-  watch(() => draft.lines.map(isEmpty), (empty) => {
-    if (empty.length < 2 || !empty.at(-1)) draft.lines.push(...Array.from({ length: Math.max(1, 2 - empty.length) }, emptyLine))
-  }, { immediate: true })
+  watch(
+    () => draft.lines.map(isEmpty),
+    empty => {
+      if (empty.length < 2 || !empty.at(-1))
+        draft.lines.push(...Array.from({ length: Math.max(1, 2 - empty.length) }, emptyLine))
+    },
+    { immediate: true },
+  )
 
   let left = false
   function keep(): void {
@@ -52,7 +68,10 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   }
   const keepSoon = useDebounceFn(keep, 500, { maxWait: 2000 })
 
-  /** The copy goes only when the log's own queue has had time to reach the disk, and only if nothing was typed since. */
+  /**
+   * The copy goes only when the log's own queue has had time to reach the disk, and only if nothing was typed
+   * since.
+   */
   const forgetSoon = useDebounceFn(() => {
     if (JSON.stringify(entry.value) === JSON.stringify(state().draft)) copy.forget()
   }, 1500)
@@ -66,10 +85,11 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   })
 
   const sums = computed(() => {
-    const side = (name: 'debit' | 'credit'): number => draft.lines.reduce((sum, line) => {
-      const amount = parseAmount(line[name])
-      return sum + (amount.ok ? amount.pence : 0)
-    }, 0)
+    const side = (name: 'debit' | 'credit'): number =>
+      draft.lines.reduce((sum, line) => {
+        const amount = parseAmount(line[name])
+        return sum + (amount.ok ? amount.pence : 0)
+      }, 0)
     return { debits: side('debit'), credits: side('credit') }
   })
 

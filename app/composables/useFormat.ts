@@ -2,7 +2,13 @@ const days = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric'
 const shortDays = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const times = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const seconds = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })
-const calendar = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+const calendar = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+})
 const shortCalendar = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
 
 /** Dates, times and lengths as the whole application writes them, in the viewer's zone. */
@@ -20,9 +26,18 @@ export const format = {
   /** 30 Oct */
   shortDay: (isoDay: string): string => shortCalendar.format(new Date(`${isoDay}T00:00:00Z`)),
   /** today 17:00, or Fri 27 Nov */
-  near: (moment: string, now: string): string => days.format(new Date(moment)) === days.format(new Date(now)) ? `today ${times.format(new Date(moment))}` : days.format(new Date(moment)).replaceAll(',', '').replace(/ \d{4}$/, ''),
+  near: (moment: string, now: string): string =>
+    days.format(new Date(moment)) === days.format(new Date(now))
+      ? `today ${times.format(new Date(moment))}`
+      : days
+          .format(new Date(moment))
+          .replaceAll(',', '')
+          .replace(/ \d{4}$/, ''),
   /** today 17:00, or Fri 27 Nov, 17:00 */
-  nearTime: (moment: string, now: string): string => format.near(moment, now).startsWith('today') ? format.near(moment, now) : `${format.near(moment, now)}, ${format.time(moment)}`,
+  nearTime: (moment: string, now: string): string =>
+    format.near(moment, now).startsWith('today')
+      ? format.near(moment, now)
+      : `${format.near(moment, now)}, ${format.time(moment)}`,
   /** 17:42, or 1:02:03 from an hour up */
   countdown(ms: number): string {
     const whole = Math.max(0, Math.ceil(ms / 1000))
@@ -45,7 +60,7 @@ export const format = {
     return hours < 48 ? `${hours} h ${minutes % 60} min` : `${Math.round(hours / 24)} days`
   },
   /** Points: 2.80, or 3 where there are no hundredths to show. */
-  points: (points: number): string => Number.isInteger(points) ? String(points) : points.toFixed(2),
+  points: (points: number): string => (Number.isInteger(points) ? String(points) : points.toFixed(2)),
   percent: (share: number): string => `${Math.round(share * 100)} %`,
 }
 
@@ -56,5 +71,9 @@ export function counted(count: number, one: string, many: string): string {
 
 /** How a sitting ended, as a line of a list says it. */
 export const endings: Record<string, string> = {
-  'handed-in': 'handed in', 'time-up': 'ended when its time was up', 'left': 'ended by leaving', 'ended-by-invigilator': 'ended by the invigilator', 'voided': 'voided',
+  'handed-in': 'handed in',
+  'time-up': 'ended when its time was up',
+  'left': 'ended by leaving',
+  'ended-by-invigilator': 'ended by the invigilator',
+  'voided': 'voided',
 }

@@ -18,7 +18,7 @@ export function useRoom(id: string) {
   const loaded = ref(false)
   /** Once a second is enough for sorting and counting down. */
   const now = ref(clock.read())
-  useIntervalFn(() => now.value = clock.read(), 1000)
+  useIntervalFn(() => (now.value = clock.read()), 1000)
 
   async function load(): Promise<void> {
     failure.value = ''
@@ -29,8 +29,7 @@ export function useRoom(id: string) {
       title.value = view.title
       rows.value = new Map(view.rows.map(row => [row.key, row]))
       loaded.value = true
-    }
-    catch (error) {
+    } catch (error) {
       failure.value = inWords(error)
     }
   }
@@ -60,7 +59,15 @@ export function useRoom(id: string) {
   onBeforeUnmount(() => source?.close())
 
   const lines = computed<RoomLine[]>(() => inOrder([...rows.value.values()], now.value))
-  const counts = computed(() => Object.fromEntries(roomFilters.map(filter => [filter, lines.value.filter(({ row, attention }) => isIn(filter, row, attention)).length])) as Record<RoomFilter, number>)
+  const counts = computed(
+    () =>
+      Object.fromEntries(
+        roomFilters.map(filter => [
+          filter,
+          lines.value.filter(({ row, attention }) => isIn(filter, row, attention)).length,
+        ]),
+      ) as Record<RoomFilter, number>,
+  )
 
   async function act(request: RoomAct): Promise<RoomActed> {
     const acted = await callApi(roomActed, `/api/rooms/${id}/acts`, { method: 'POST', body: request })
@@ -72,10 +79,18 @@ export function useRoom(id: string) {
 export type Room = ReturnType<typeof useRoom>
 
 const states: Record<RoomRow['state'], string> = {
-  'not-here': 'not here', 'waiting': 'waiting', 'admitted': 'let in', 'working': 'working', 'paused': 'clock stopped', 'on-break': 'on a break', 'ended': 'ended', 'voided': 'void',
+  'not-here': 'not here',
+  'waiting': 'waiting',
+  'admitted': 'let in',
+  'working': 'working',
+  'paused': 'clock stopped',
+  'on-break': 'on a break',
+  'ended': 'ended',
+  'voided': 'void',
 }
 
-export const stateInWords = ({ state, how }: RoomRow): string => state === 'ended' ? `ended: ${endings[how] ?? how}` : states[state]
+export const stateInWords = ({ state, how }: RoomRow): string =>
+  state === 'ended' ? `ended: ${endings[how] ?? how}` : states[state]
 
 export function timeLeft({ state, deadline, pausedSince }: RoomRow, now: number): string {
   if (!deadline || state === 'ended' || state === 'voided') return ''

@@ -9,15 +9,24 @@ export const shortcuts = [
   { id: 'area', keys: 'F6', does: 'Move between brief, tool and bottom line' },
   { id: 'help', keys: '?', does: 'These shortcuts, while no field has the focus' },
 ] as const
-export type ShortcutId = typeof shortcuts[number]['id']
+export type ShortcutId = (typeof shortcuts)[number]['id']
 
-const altKeys: Record<string, ShortcutId> = { Period: 'next', Comma: 'back', KeyO: 'overview', KeyK: 'check', KeyM: 'revisit', KeyT: 'tray' }
+const altKeys: Record<string, ShortcutId> = {
+  Period: 'next',
+  Comma: 'back',
+  KeyO: 'overview',
+  KeyK: 'check',
+  KeyM: 'revisit',
+  KeyT: 'tray',
+}
 
 function shortcutOf(event: KeyboardEvent): ShortcutId | null {
   if (event.ctrlKey || event.metaKey) return null
   if (event.altKey) return altKeys[event.code] ?? null
   if (event.key === 'F6') return 'area'
-  const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+  const typing =
+    event.target instanceof HTMLElement &&
+    (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
   return event.key === '?' && !typing ? 'help' : null
 }
 

@@ -6,10 +6,14 @@ const sizes = { usual: '', large: '17.5px', largest: '20px' }
 export function useSupport(support: () => SittingView['support'] | undefined): void {
   const root = document.documentElement
   const before = root.dataset.theme
-  watch(support, (one) => {
-    root.style.fontSize = one ? sizes[one.textSize] : ''
-    if (one?.theme) root.dataset.theme = one.theme
-  }, { immediate: true })
+  watch(
+    support,
+    one => {
+      root.style.fontSize = one ? sizes[one.textSize] : ''
+      if (one?.theme) root.dataset.theme = one.theme
+    },
+    { immediate: true },
+  )
   onBeforeUnmount(() => {
     root.style.fontSize = ''
     if (before) root.dataset.theme = before

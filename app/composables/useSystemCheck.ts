@@ -14,19 +14,18 @@ async function testStorage(): Promise<SystemCheckReport['storage']> {
     const name = 'steady-anvil-test'
     const db = await openDB(name, 1, { upgrade: found => void found.createObjectStore('test') })
     await db.put('test', 'x'.repeat(100_000), 'key')
-    const kept = await db.get('test', 'key') as string | undefined
+    const kept = (await db.get('test', 'key')) as string | undefined
     db.close()
     await deleteDB(name)
     return kept?.length === 100_000 ? 'kept' : 'memory-only'
-  }
-  catch (error) {
+  } catch (error) {
     return error instanceof DOMException && error.name === 'QuotaExceededError' ? 'full' : 'memory-only'
   }
 }
 
 /** Median round trip, and how far the device's clock is from the server's at the quickest one. */
 async function testServer(): Promise<Pick<SystemCheckReport, 'roundTripMs' | 'clockOffsetMs'>> {
-  const trips: { trip: number, offset: number }[] = []
+  const trips: { trip: number; offset: number }[] = []
   for (let round = 0; round < ROUNDS; round += 1) {
     const [sent, begun] = [Date.now(), performance.now()]
     const { now } = await callApi(health, '/api/health')
@@ -43,8 +42,7 @@ async function testMicrophone(): Promise<SystemCheckReport['microphone']> {
     const works = stream.getAudioTracks().some(track => track.readyState === 'live')
     stream.getTracks().forEach(track => track.stop())
     return works ? 'works' : 'missing'
-  }
-  catch {
+  } catch {
     return 'missing'
   }
 }
@@ -53,10 +51,10 @@ async function testMicrophone(): Promise<SystemCheckReport['microphone']> {
 export async function runSystemCheck(microphone: boolean): Promise<SystemCheckReport> {
   const measured = {
     storage: await testStorage(),
-    ...await testServer(),
+    ...(await testServer()),
     width: window.innerWidth,
     height: window.innerHeight,
-    microphone: microphone ? await testMicrophone() : 'not-needed' as const,
+    microphone: microphone ? await testMicrophone() : ('not-needed' as const),
   }
   return { ...measured, passed: passes(measured) }
 }

@@ -4,13 +4,17 @@ export const themes = [
   { id: 'contrast', label: 'High contrast' },
   { id: 'warm', label: 'Warm paper' },
 ] as const
-export type ThemeId = typeof themes[number]['id']
+export type ThemeId = (typeof themes)[number]['id']
 
 /** The theme of this device, kept across visits. */
 export function useTheme() {
   const theme = useLocalStorage<ThemeId>('anvil-theme', 'day')
-  watch(theme, (id) => {
-    document.documentElement.dataset.theme = id
-  }, { immediate: true })
+  watch(
+    theme,
+    id => {
+      document.documentElement.dataset.theme = id
+    },
+    { immediate: true },
+  )
   return theme
 }

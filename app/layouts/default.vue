@@ -6,14 +6,32 @@ const theme = useTheme()
 const menu = useTemplateRef('menu')
 const changing = ref(false)
 
-const places = computed(() => session.person ? placesOf[session.person.role] : [])
+const places = computed(() => (session.person ? placesOf[session.person.role] : []))
 
 const route = useRoute()
 const isHere = (to: string): boolean => route.path === to || (to !== '/' && route.path.startsWith(`${to}/`))
 
 const items = computed(() => [
-  { label: 'Look', items: themes.map(({ id, label }) => ({ label: theme.value === id ? `${label} (in use)` : label, command: () => { theme.value = id } })) },
-  { label: 'Account', items: [{ label: 'Change password…', command: () => { changing.value = true } }] },
+  {
+    label: 'Look',
+    items: themes.map(({ id, label }) => ({
+      label: theme.value === id ? `${label} (in use)` : label,
+      command: () => {
+        theme.value = id
+      },
+    })),
+  },
+  {
+    label: 'Account',
+    items: [
+      {
+        label: 'Change password…',
+        command: () => {
+          changing.value = true
+        },
+      },
+    ],
+  },
   { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
 ])
 
@@ -29,10 +47,24 @@ async function leave() {
     <header class="top no-print">
       <NuxtLink to="/" class="brand"><AnvilMark /> Steady Anvil</NuxtLink>
       <nav aria-label="Main">
-        <NuxtLink v-for="place in places" :key="place.to" :to="place.to" :class="{ here: isHere(place.to) }" :aria-current="isHere(place.to) ? 'page' : undefined">{{ place.label }}</NuxtLink>
+        <NuxtLink
+          v-for="place in places"
+          :key="place.to"
+          :to="place.to"
+          :class="{ here: isHere(place.to) }"
+          :aria-current="isHere(place.to) ? 'page' : undefined"
+          >{{ place.label }}</NuxtLink
+        >
       </nav>
       <template v-if="session.person">
-        <Button class="person" text :label="session.person.name" aria-haspopup="true" aria-controls="person-menu" @click="menu?.toggle($event)" />
+        <Button
+          class="person"
+          text
+          :label="session.person.name"
+          aria-haspopup="true"
+          aria-controls="person-menu"
+          @click="menu?.toggle($event)"
+        />
         <Menu id="person-menu" ref="menu" :model="items" popup />
         <PasswordDialog v-model:visible="changing" />
       </template>
@@ -44,17 +76,69 @@ async function leave() {
 </template>
 
 <style scoped>
-.top { display: flex; align-items: center; gap: 1.5rem; height: 46px; padding: 0 1.6rem; background: var(--surface); border-bottom: 1px solid var(--line); }
-.brand { display: flex; align-items: center; gap: 1rem; color: var(--ink); font-size: var(--large); font-weight: 700; text-decoration: none; }
-nav { display: flex; gap: 1.4rem; align-self: stretch; }
-nav a { display: flex; align-items: center; padding-top: 3px; color: var(--ink-soft); font-weight: 600; text-decoration: none; border-bottom: 3px solid transparent; }
-nav a.here { color: var(--ink); border-bottom-color: var(--act); }
-.person { margin-left: auto; }
-main { padding: 1.5rem 1.6rem 2.5rem; max-width: 1400px; margin: 0 auto; outline: none; }
-@media (max-width: 640px) {
-  .top { flex-wrap: wrap; height: auto; gap: 0.25rem 1rem; padding: 0.5rem 1rem; }
-  nav { order: 3; width: 100%; }
-  main { padding: 1rem; }
+.top {
+  display: flex;
+  align-items: center;
+  gap: 1.5rem;
+  height: 46px;
+  padding: 0 1.6rem;
+  background: var(--surface);
+  border-bottom: 1px solid var(--line);
 }
-@media print { main { padding: 0; } }
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  color: var(--ink);
+  font-size: var(--large);
+  font-weight: 700;
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  gap: 1.4rem;
+  align-self: stretch;
+}
+nav a {
+  display: flex;
+  align-items: center;
+  padding-top: 3px;
+  color: var(--ink-soft);
+  font-weight: 600;
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+}
+nav a.here {
+  color: var(--ink);
+  border-bottom-color: var(--act);
+}
+.person {
+  margin-left: auto;
+}
+main {
+  padding: 1.5rem 1.6rem 2.5rem;
+  max-width: 1400px;
+  margin: 0 auto;
+  outline: none;
+}
+@media (max-width: 640px) {
+  .top {
+    flex-wrap: wrap;
+    height: auto;
+    gap: 0.25rem 1rem;
+    padding: 0.5rem 1rem;
+  }
+  nav {
+    order: 3;
+    width: 100%;
+  }
+  main {
+    padding: 1rem;
+  }
+}
+@media print {
+  main {
+    padding: 0;
+  }
+}
 </style>

@@ -6,16 +6,32 @@ useHead({ title: 'Marks book · Steady Anvil' })
 const { data: book, failure, load } = useCall(marksView, () => '/api/marks')
 const wanted = ref('')
 const cohort = ref<string | null>(null)
-const cohorts = computed(() => [...new Set(book.value?.rows.flatMap(row => row.cohort === '' ? [] : row.cohort.split(', ')) ?? [])].sort())
-const rows = computed(() => book.value?.rows.filter(row => row.name.toLocaleLowerCase('en-GB').includes(wanted.value.toLocaleLowerCase('en-GB')) && (cohort.value === null || row.cohort.includes(cohort.value))) ?? [])
+const cohorts = computed(() =>
+  [...new Set(book.value?.rows.flatMap(row => (row.cohort === '' ? [] : row.cohort.split(', '))) ?? [])].sort(),
+)
+const rows = computed(
+  () =>
+    book.value?.rows.filter(
+      row =>
+        row.name.toLocaleLowerCase('en-GB').includes(wanted.value.toLocaleLowerCase('en-GB')) &&
+        (cohort.value === null || row.cohort.includes(cohort.value)),
+    ) ?? [],
+)
 const counts = { best: 'best counts', last: 'last counts', first: 'first counts', average: 'average counts' }
 
 type Row = MarksView['rows'][number]
-function cell(row: Row, assignmentId: string): { text: string, note: string } {
+function cell(row: Row, assignmentId: string): { text: string; note: string } {
   const found = row.cells.find(one => one.assignmentId === assignmentId)
   if (!found) return { text: '', note: '' }
-  const notes = [found.working ? 'at work' : '', found.late ? 'late' : '', found.credit === 'claimed' ? 'credit' : found.credit === 'declined' ? 'credit declined' : ''].filter(note => note !== '')
-  return { text: found.score === null ? (found.sittings === 0 ? '–' : '') : found.score.toFixed(2), note: notes.join(', ') }
+  const notes = [
+    found.working ? 'at work' : '',
+    found.late ? 'late' : '',
+    found.credit === 'claimed' ? 'credit' : found.credit === 'declined' ? 'credit declined' : '',
+  ].filter(note => note !== '')
+  return {
+    text: found.score === null ? (found.sittings === 0 ? '–' : '') : found.score.toFixed(2),
+    note: notes.join(', '),
+  }
 }
 </script>
 
@@ -29,22 +45,71 @@ function cell(row: Row, assignmentId: string): { text: string, note: string } {
   <FailureNotice v-if="failure" :message="failure" @again="load" />
   <p v-else-if="!book" class="soft" role="status">Adding up the marks…</p>
   <p v-else-if="book.rows.length === 0" class="panel empty">No paper has been given yet.</p>
-  <DataTable v-else :value="rows" class="panel list" data-key="personId" scrollable scroll-height="calc(100vh - 180px)" :pt="{ tableContainer: { tabindex: 0, role: 'region', 'aria-label': 'Marks' } }" :paginator="rows.length > 50" :rows="50">
-    <Column header="Name" frozen><template #body="{ data }"><strong class="nowrap">{{ data.name }}</strong><br><span class="soft small nowrap">{{ data.cohort }}</span></template></Column>
+  <DataTable
+    v-else
+    :value="rows"
+    class="panel list"
+    data-key="personId"
+    scrollable
+    scroll-height="calc(100vh - 180px)"
+    :pt="{ tableContainer: { 'tabindex': 0, 'role': 'region', 'aria-label': 'Marks' } }"
+    :paginator="rows.length > 50"
+    :rows="50"
+  >
+    <Column header="Name" frozen
+      ><template #body="{ data }"
+        ><strong class="nowrap">{{ data.name }}</strong
+        ><br /><span class="soft small nowrap">{{ data.cohort }}</span></template
+      ></Column
+    >
     <Column v-for="column in book.columns" :key="column.assignmentId" header-class="right" body-class="right">
-      <template #header><span class="column"><strong>{{ column.title }}</strong><span class="soft small">of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts] }}{{ column.released ? '' : ', held' }}</span></span></template>
-      <template #body="{ data }"><span class="figure">{{ cell(data, column.assignmentId).text }}</span><br><span class="soft small">{{ cell(data, column.assignmentId).note }}</span></template>
+      <template #header
+        ><span class="column"
+          ><strong>{{ column.title }}</strong
+          ><span class="soft small"
+            >of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts]
+            }}{{ column.released ? '' : ', held' }}</span
+          ></span
+        ></template
+      >
+      <template #body="{ data }"
+        ><span class="figure">{{ cell(data, column.assignmentId).text }}</span
+        ><br /><span class="soft small">{{ cell(data, column.assignmentId).note }}</span></template
+      >
     </Column>
   </DataTable>
 </template>
 
 <style scoped>
-.head { display: flex; align-items: center; gap: 0.75rem; }
-.head h1 { margin-right: auto; }
-.list, .empty { margin-top: 1rem; }
-.empty { padding: 1.5rem; }
-.nowrap { white-space: nowrap; }
-.column { display: grid; min-width: 8.5rem; text-align: right; font-weight: 400; }
-:deep(td), :deep(th) { padding: 0.3rem 0.8rem; }
-:deep(th.right .p-datatable-column-header-content) { justify-content: flex-end; }
+.head {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+}
+.head h1 {
+  margin-right: auto;
+}
+.list,
+.empty {
+  margin-top: 1rem;
+}
+.empty {
+  padding: 1.5rem;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.column {
+  display: grid;
+  min-width: 8.5rem;
+  text-align: right;
+  font-weight: 400;
+}
+:deep(td),
+:deep(th) {
+  padding: 0.3rem 0.8rem;
+}
+:deep(th.right .p-datatable-column-header-content) {
+  justify-content: flex-end;
+}
 </style>

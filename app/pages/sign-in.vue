@@ -13,9 +13,14 @@ const password = ref('')
 const failure = ref('')
 const busy = ref(false)
 
-const demoPeople = z.object({ password: z.string(), people: z.array(z.object({ name: z.string(), email: z.string(), about: z.string() })) })
+const demoPeople = z.object({
+  password: z.string(),
+  people: z.array(z.object({ name: z.string(), email: z.string(), about: z.string() })),
+})
 const demo = ref<z.infer<typeof demoPeople> | null>(null)
-callApi(demoPeople, '/api/demo/people').then(found => demo.value = found).catch(() => undefined)
+callApi(demoPeople, '/api/demo/people')
+  .then(found => (demo.value = found))
+  .catch(() => undefined)
 
 async function signIn() {
   const read = signInRequest.safeParse({ email: email.value, password: password.value })
@@ -29,11 +34,9 @@ async function signIn() {
     await session.signIn(email.value, password.value)
     const to = typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/'
     await navigateTo(to)
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = inWords(error)
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -54,23 +57,48 @@ async function signInAs(address: string) {
         <p class="soft">Timed work at the bench, marked step by step.</p>
         <form novalidate @submit.prevent="signIn">
           <label for="email">Sign-in address</label>
-          <InputText id="email" v-model="email" type="email" autocomplete="username" fluid autofocus :invalid="failure !== ''" aria-describedby="failure" />
+          <InputText
+            id="email"
+            v-model="email"
+            type="email"
+            autocomplete="username"
+            fluid
+            autofocus
+            :invalid="failure !== ''"
+            aria-describedby="failure"
+          />
           <label for="password">Password</label>
-          <InputText id="password" v-model="password" type="password" autocomplete="current-password" fluid :invalid="failure !== ''" aria-describedby="failure" />
+          <InputText
+            id="password"
+            v-model="password"
+            type="password"
+            autocomplete="current-password"
+            fluid
+            :invalid="failure !== ''"
+            aria-describedby="failure"
+          />
           <p id="failure" role="alert" :class="{ 'notice is-refusal': failure }">{{ failure }}</p>
           <Button type="submit" label="Sign in" :loading="busy" fluid />
         </form>
       </section>
       <section v-if="demo" class="panel demo" aria-labelledby="demo-head">
         <h2 id="demo-head">People of the demo</h2>
-        <p class="soft">Made-up people of Sallowmere Boatyard. Everyone’s password is <span class="figure">{{ demo.password }}</span>.</p>
+        <p class="soft">
+          Made-up people of Sallowmere Boatyard. Everyone’s password is <span class="figure">{{ demo.password }}</span>.
+        </p>
         <ul>
           <li v-for="person in demo.people" :key="person.email">
             <div>
               <strong>{{ person.name }}</strong>
               <span class="soft small">{{ person.about }}</span>
             </div>
-            <Button outlined size="small" :label="`Sign in as ${person.name.split(' ')[0]}`" :disabled="busy" @click="signInAs(person.email)" />
+            <Button
+              outlined
+              size="small"
+              :label="`Sign in as ${person.name.split(' ')[0]}`"
+              :disabled="busy"
+              @click="signInAs(person.email)"
+            />
           </li>
         </ul>
       </section>
@@ -79,18 +107,66 @@ async function signInAs(address: string) {
 </template>
 
 <style scoped>
-.page { min-height: 100vh; display: grid; place-items: center; padding: 1.5rem; }
-.columns { display: grid; gap: 1.5rem; width: min(100%, 400px); align-items: start; }
-.columns.with-demo { width: min(100%, 960px); grid-template-columns: minmax(0, 2fr) minmax(0, 3fr); }
-.panel { padding: 1.75rem; }
-h1 { display: flex; align-items: center; gap: 0.75rem; margin-bottom: 0.35rem; }
-form { display: grid; gap: 0.35rem; margin-top: 1.5rem; }
-label { font-weight: 600; }
-label:not(:first-child) { margin-top: 0.6rem; }
-#failure { min-height: 1.4rem; margin: 0.4rem 0; }
-h2 { margin-bottom: 0.25rem; }
-.demo ul { margin-top: 0.75rem; }
-.demo li { display: flex; justify-content: space-between; align-items: center; gap: 1rem; padding: 0.55rem 0; border-top: 1px solid var(--line); }
-.demo li div { display: grid; }
-@media (max-width: 760px) { .columns.with-demo { grid-template-columns: 1fr; } }
+.page {
+  min-height: 100vh;
+  display: grid;
+  place-items: center;
+  padding: 1.5rem;
+}
+.columns {
+  display: grid;
+  gap: 1.5rem;
+  width: min(100%, 400px);
+  align-items: start;
+}
+.columns.with-demo {
+  width: min(100%, 960px);
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+}
+.panel {
+  padding: 1.75rem;
+}
+h1 {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  margin-bottom: 0.35rem;
+}
+form {
+  display: grid;
+  gap: 0.35rem;
+  margin-top: 1.5rem;
+}
+label {
+  font-weight: 600;
+}
+label:not(:first-child) {
+  margin-top: 0.6rem;
+}
+#failure {
+  min-height: 1.4rem;
+  margin: 0.4rem 0;
+}
+h2 {
+  margin-bottom: 0.25rem;
+}
+.demo ul {
+  margin-top: 0.75rem;
+}
+.demo li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 1rem;
+  padding: 0.55rem 0;
+  border-top: 1px solid var(--line);
+}
+.demo li div {
+  display: grid;
+}
+@media (max-width: 760px) {
+  .columns.with-demo {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

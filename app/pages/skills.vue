@@ -7,8 +7,15 @@ const { data: report, failure, load } = useCall(skillsView, () => '/api/me/skill
 
 const skills = computed(() => report.value?.areas.flatMap(area => area.skills) ?? [])
 const chosen = ref(typeof route.query.skill === 'string' ? route.query.skill : '')
-const skill = computed(() => skills.value.find(({ id }) => id === chosen.value) ?? skills.value.find(({ id }) => id === report.value?.closeFirst[0]) ?? null)
-const first = computed(() => (report.value?.closeFirst ?? []).flatMap(id => skills.value.find(one => one.id === id) ?? []))
+const skill = computed(
+  () =>
+    skills.value.find(({ id }) => id === chosen.value) ??
+    skills.value.find(({ id }) => id === report.value?.closeFirst[0]) ??
+    null,
+)
+const first = computed(() =>
+  (report.value?.closeFirst ?? []).flatMap(id => skills.value.find(one => one.id === id) ?? []),
+)
 const shown = ref(5)
 
 function print() {
@@ -27,7 +34,11 @@ function saveJson() {
     <header class="head">
       <h1>Skill-gap report, {{ report.programme.toLowerCase() }}</h1>
       <p class="soft">
-        <span class="print-only">{{ report.person }}, {{ format.date(report.at) }}. </span>{{ counted(report.sittings, 'sitting', 'sittings') }}, {{ report.criteria }} judged criteria<template v-if="report.newest">, newest {{ format.date(report.newest) }}</template>
+        <span class="print-only">{{ report.person }}, {{ format.date(report.at) }}. </span
+        >{{ counted(report.sittings, 'sitting', 'sittings') }}, {{ report.criteria }} judged criteria<template
+          v-if="report.newest"
+          >, newest {{ format.date(report.newest) }}</template
+        >
       </p>
       <div class="actions no-print">
         <Button outlined severity="secondary" label="Print" @click="print" />
@@ -39,7 +50,8 @@ function saveJson() {
       <section class="panel chart" aria-label="Skills by area">
         <SkillChart :areas="report.areas" :target="report.target" :chosen="skill?.id ?? ''" @choose="chosen = $event" />
         <p class="key small soft">
-          A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level. Solid: secure. Outlined: unproven, too little evidence either way. Hatched: gap.
+          A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level. Solid:
+          secure. Outlined: unproven, too little evidence either way. Hatched: gap.
         </p>
       </section>
       <aside>
@@ -47,13 +59,28 @@ function saveJson() {
           <h2>Close these first</h2>
           <ol>
             <li v-for="one in first.slice(0, shown)" :key="one.id">
-              <button type="button" class="pick" :aria-current="one.id === skill?.id" @click="chosen = one.id">{{ one.title }}</button>
+              <button type="button" class="pick" :aria-current="one.id === skill?.id" @click="chosen = one.id">
+                {{ one.title }}
+              </button>
               <span class="small">{{ one.mastery.standing }}</span>
-              <span class="soft small">{{ one.recurring[0] ? one.recurring[0].fault : one.evidence.length === 0 ? 'not seen yet' : counted(one.evidence.length, 'criterion seen so far', 'criteria seen so far') }}</span>
+              <span class="soft small">{{
+                one.recurring[0]
+                  ? one.recurring[0].fault
+                  : one.evidence.length === 0
+                    ? 'not seen yet'
+                    : counted(one.evidence.length, 'criterion seen so far', 'criteria seen so far')
+              }}</span>
             </li>
           </ol>
           <p v-if="first.length === 0">Every skill is secure.</p>
-          <Button v-if="first.length > shown" class="no-print" text size="small" :label="`Show all ${first.length}`" @click="shown = first.length" />
+          <Button
+            v-if="first.length > shown"
+            class="no-print"
+            text
+            size="small"
+            :label="`Show all ${first.length}`"
+            @click="shown = first.length"
+          />
         </section>
         <SkillEvidence v-if="skill" :skill="skill" />
       </aside>
@@ -62,23 +89,84 @@ function saveJson() {
 </template>
 
 <style scoped>
-.head { display: flex; align-items: baseline; gap: 1.1rem; flex-wrap: wrap; margin-bottom: 0.9rem; }
-.actions { display: flex; gap: 0.35rem; margin-left: auto; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 1.5rem; align-items: start; }
-.chart { padding: 0.8rem 1.1rem; }
-.key { margin-top: 0.75rem; }
-aside { display: grid; gap: 0.9rem; }
-.card { padding: 1rem 1.1rem; }
-.card h2 { font-size: var(--large); }
-.card li { display: grid; grid-template-columns: 1fr auto; gap: 0 0.75rem; padding: 0.5rem 0; border-top: 1px solid var(--line); }
-.card ol { margin-top: 0.5rem; }
-.pick { padding: 0; border: 0; background: none; color: var(--ink); font-weight: 600; text-align: left; cursor: pointer; min-height: 24px; }
-.pick:hover, .pick[aria-current='true'] { color: var(--act); text-decoration: underline; }
-.print-only { display: none; }
-@media (max-width: 1023px) { .columns { grid-template-columns: 1fr; } }
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 1.1rem;
+  flex-wrap: wrap;
+  margin-bottom: 0.9rem;
+}
+.actions {
+  display: flex;
+  gap: 0.35rem;
+  margin-left: auto;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 350px;
+  gap: 1.5rem;
+  align-items: start;
+}
+.chart {
+  padding: 0.8rem 1.1rem;
+}
+.key {
+  margin-top: 0.75rem;
+}
+aside {
+  display: grid;
+  gap: 0.9rem;
+}
+.card {
+  padding: 1rem 1.1rem;
+}
+.card h2 {
+  font-size: var(--large);
+}
+.card li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 0.75rem;
+  padding: 0.5rem 0;
+  border-top: 1px solid var(--line);
+}
+.card ol {
+  margin-top: 0.5rem;
+}
+.pick {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font-weight: 600;
+  text-align: left;
+  cursor: pointer;
+  min-height: 24px;
+}
+.pick:hover,
+.pick[aria-current='true'] {
+  color: var(--act);
+  text-decoration: underline;
+}
+.print-only {
+  display: none;
+}
+@media (max-width: 1023px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 @media print {
-  .print-only { display: inline; }
-  .columns { grid-template-columns: minmax(0, 1fr) 190px; gap: 0.8rem; }
-  .chart, .card { padding: 0.5rem; }
+  .print-only {
+    display: inline;
+  }
+  .columns {
+    grid-template-columns: minmax(0, 1fr) 190px;
+    gap: 0.8rem;
+  }
+  .chart,
+  .card {
+    padding: 0.5rem;
+  }
 }
 </style>

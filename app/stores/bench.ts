@@ -2,7 +2,15 @@ import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
 import { paceAfterLeaving, paceAt } from '~~/core/wire/pace'
 import { endedView, eventsResponse, messageView, sittingView } from '~~/core/wire/sitting'
-import type { EndedView, EventsResponse, MessageView, PaceView, SittingNotice, SittingView, TaskView } from '~~/core/wire/sitting'
+import type {
+  EndedView,
+  EventsResponse,
+  MessageView,
+  PaceView,
+  SittingNotice,
+  SittingView,
+  TaskView,
+} from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
 import { tryOp, withEvent } from '~/sync/applying'
@@ -15,14 +23,21 @@ export interface Message {
   text: string
 }
 
-type Unsent = ClientEvent extends infer Event ? Event extends unknown ? Omit<Event, 'id' | 'at'> : never : never
+type Unsent = ClientEvent extends infer Event ? (Event extends unknown ? Omit<Event, 'id' | 'at'> : never) : never
 
 interface Clock {
   read(): number
   learn(now: string, roundTripMs?: number): void
 }
 
-const idle: SenderState = { waiting: 0, unreached: false, signedOut: false, held: false, takenOver: false, roundTripMs: null }
+const idle: SenderState = {
+  waiting: 0,
+  unreached: false,
+  signedOut: false,
+  held: false,
+  takenOver: false,
+  roundTripMs: null,
+}
 
 /**
  * The sitting on this device: what the server last said, with everything that waits to be sent applied
@@ -75,11 +90,14 @@ export const useBenchStore = defineStore('bench', () => {
       post: events => callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body: { events, seat } }),
       answered,
       rejected,
-      changed: state => sender.value = state,
+      changed: state => (sender.value = state),
     })
     // The seat first: from then on no other page sends, and what it left waiting on this device is ours.
     const begun = performance.now()
-    const view = await callApi(sittingView, `/api/sittings/${id}/seat`, { method: 'POST', body: { seat, device: deviceName() } })
+    const view = await callApi(sittingView, `/api/sittings/${id}/seat`, {
+      method: 'POST',
+      body: { seat, device: deviceName() },
+    })
     clock.learn(view.now, performance.now() - begun)
     listenToTabs(id, waiting)
     // What waits is applied before anything is shown, and sent only then: an answer that overtook the
@@ -138,7 +156,13 @@ export const useBenchStore = defineStore('bench', () => {
       return waiting.filter(event => 'taskId' in event && event.taskId === id).reduce(withEvent, task)
     })
     if (confirmedPace) {
-      const left = waiting.reduce((before, event) => event.kind === 'leave' ? paceAfterLeaving(before, event.sectionId, Date.parse(event.at ?? '') || now()) : before, confirmedPace)
+      const left = waiting.reduce(
+        (before, event) =>
+          event.kind === 'leave'
+            ? paceAfterLeaving(before, event.sectionId, Date.parse(event.at ?? '') || now())
+            : before,
+        confirmedPace,
+      )
       setPace(left)
     }
   }
@@ -161,7 +185,8 @@ export const useBenchStore = defineStore('bench', () => {
 
   function put(body: Unsent): void {
     const event: ClientEvent = { id: crypto.randomUUID(), at: new Date(now()).toISOString(), ...body }
-    if ('taskId' in event) tasks.value = tasks.value.map(task => task.id === event.taskId ? withEvent(task, event) : task)
+    if ('taskId' in event)
+      tasks.value = tasks.value.map(task => (task.id === event.taskId ? withEvent(task, event) : task))
     outbox?.put(event)
   }
 
@@ -175,19 +200,25 @@ export const useBenchStore = defineStore('bench', () => {
     }
     rebase()
     for (const outcome of response.outcomes) {
-      if (outcome.verdict) message.value = { kind: outcome.verdict.passed ? 'passed' : 'failed', text: outcome.verdict.message }
+      if (outcome.verdict)
+        message.value = { kind: outcome.verdict.passed ? 'passed' : 'failed', text: outcome.verdict.message }
       if (outcome.refusal) message.value = { kind: 'refused', text: outcome.refusal }
     }
     // A verdict whose answer was lost on the way came with the tasks: what no longer waits is no longer judged.
     const waiting = outbox?.waiting ?? []
-    judging.value = judging.value.filter(stepId => waiting.some(event => event.kind === 'op' || (event.kind === 'check' && event.stepId === stepId)))
+    judging.value = judging.value.filter(stepId =>
+      waiting.some(event => event.kind === 'op' || (event.kind === 'check' && event.stepId === stepId)),
+    )
   }
 
   function rejected(problem: CallFailed, events: ClientEvent[]): void {
     judging.value = []
     if (problem.code === 'sitting-ended') void finish()
     else {
-      message.value = { kind: 'refused', text: `${problem.message} ${counted(events.length, 'change was', 'changes were')} not accepted.` }
+      message.value = {
+        kind: 'refused',
+        text: `${problem.message} ${counted(events.length, 'change was', 'changes were')} not accepted.`,
+      }
       if (sitting.value) void refresh(sitting.value.id)
     }
   }
@@ -233,7 +264,10 @@ export const useBenchStore = defineStore('bench', () => {
     const tried = tryOp(task, op)
     if (!tried.ok) return tried.refusal
     const inHand = stepInHandOf(task)
-    if (tried.changes && !inHand) return task.steps.some(({ status }) => status === 'settled') ? 'All steps of this task are settled. Open one again to change its work.' : 'All steps of this task are finished; its work is kept as it is.'
+    if (tried.changes && !inHand)
+      return task.steps.some(({ status }) => status === 'settled')
+        ? 'All steps of this task are settled. Open one again to change its work.'
+        : 'All steps of this task are finished; its work is kept as it is.'
     if (tried.changes) message.value = null
     if (tried.changes && inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
     put({ kind: 'op', taskId: task.id, op })
@@ -277,37 +311,81 @@ export const useBenchStore = defineStore('bench', () => {
 
   async function ask(text: string): Promise<void> {
     if (!sitting.value) return
-    const sent = await callApi(messageView, `/api/sittings/${sitting.value.id}/messages`, { method: 'POST', body: { text, taskId: currentId.value } })
+    const sent = await callApi(messageView, `/api/sittings/${sitting.value.id}/messages`, {
+      method: 'POST',
+      body: { text, taskId: currentId.value },
+    })
     messages.value = [...messages.value, sent]
   }
 
-  /** Sends what waits and hands the sitting in, or ends it by leaving. False when the server can't be reached or doesn't take it. */
-  async function finish(request: { signedAs?: string, leaving?: boolean } = {}): Promise<boolean> {
+  /**
+   * Sends what waits and hands the sitting in, or ends it by leaving. False when the server can't be reached or
+   * doesn't take it.
+   */
+  async function finish(request: { signedAs?: string; leaving?: boolean } = {}): Promise<boolean> {
     if (!sitting.value || ended.value) return true
     if (finishing) return false
     finishing = true
     failure.value = ''
     try {
-      if (!readOnly.value && !await outbox?.settle()) {
-        throw new Error(sender.value.held ? 'The clock stands; hand in when it runs again.' : 'The server can’t be reached. Your work is kept on this device and sent as soon as it can be.')
+      if (!readOnly.value && !(await outbox?.settle())) {
+        throw new Error(
+          sender.value.held
+            ? 'The clock stands; hand in when it runs again.'
+            : 'The server can’t be reached. Your work is kept on this device and sent as soon as it can be.',
+        )
       }
       if (ended.value || !sitting.value) return true
-      ended.value = await callApi(endedView, `/api/sittings/${sitting.value.id}/submit`, { method: 'POST', body: request })
+      ended.value = await callApi(endedView, `/api/sittings/${sitting.value.id}/submit`, {
+        method: 'POST',
+        body: request,
+      })
       outbox?.stop()
       return true
-    }
-    catch (error) {
+    } catch (error) {
       failure.value = inWords(error)
       return false
-    }
-    finally {
+    } finally {
       finishing = false
     }
   }
 
   const sendNow = (): void => void outbox?.send()
 
-  return { sitting, tasks, pace, current, currentId, section, readOnly, sender, durable, savedAt, message, messages, notes, ended, failure, judging, open, refresh, close, tick, noticed, openTask, operate, step, revisit, leaveSection, note, away, rest, ask, finish, sendNow }
+  return {
+    sitting,
+    tasks,
+    pace,
+    current,
+    currentId,
+    section,
+    readOnly,
+    sender,
+    durable,
+    savedAt,
+    message,
+    messages,
+    notes,
+    ended,
+    failure,
+    judging,
+    open,
+    refresh,
+    close,
+    tick,
+    noticed,
+    openTask,
+    operate,
+    step,
+    revisit,
+    leaveSection,
+    note,
+    away,
+    rest,
+    ask,
+    finish,
+    sendNow,
+  }
 })
 
 /** What the room is told of the device, so that a move from one to another can be seen. */

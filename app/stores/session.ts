@@ -14,8 +14,7 @@ export const useSessionStore = defineStore('session', () => {
     try {
       person.value = await callApi(personView, '/api/auth/me')
       known.value = true
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof CallFailed) || error.status !== 401) throw error
       known.value = true
     }

@@ -5,7 +5,11 @@ afterEach(() => vi.unstubAllGlobals())
 
 function stored(): Map<string, string> {
   const kept = new Map<string, string>()
-  vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, text: string) => kept.set(key, text), removeItem: (key: string) => kept.delete(key) })
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, text: string) => kept.set(key, text),
+    removeItem: (key: string) => kept.delete(key),
+  })
   return kept
 }
 

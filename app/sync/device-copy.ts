@@ -8,22 +8,23 @@ export function deviceCopy(key: string) {
     read(): string | null {
       try {
         return localStorage.getItem(key)
-      }
-      catch {
+      } catch {
         return null
       }
     },
     write(text: string): void {
       try {
         localStorage.setItem(key, text)
+      } catch {
+        /* Nothing can be kept here. */
       }
-      catch { /* Nothing can be kept here. */ }
     },
     forget(): void {
       try {
         localStorage.removeItem(key)
+      } catch {
+        /* Nothing was kept here. */
       }
-      catch { /* Nothing was kept here. */ }
     },
   }
 }

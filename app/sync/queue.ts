@@ -3,7 +3,7 @@ import type { DBSchema, IDBPDatabase } from 'idb'
 import type { ClientEvent } from '~~/core/sitting/events'
 
 interface QueueSchema extends DBSchema {
-  events: { key: number, value: { sittingId: string, event: ClientEvent }, indexes: { bySitting: string } }
+  events: { key: number; value: { sittingId: string; event: ClientEvent }; indexes: { bySitting: string } }
 }
 
 /** What waits to be sent, in order, kept on the device so that it outlives the page. */
@@ -15,7 +15,12 @@ export interface EventQueue {
   remove(sittingId: string, ids: ReadonlySet<string>): Promise<void>
 }
 
-const memoryQueue = (): EventQueue => ({ durable: false, load: async () => [], add: async () => undefined, remove: async () => undefined })
+const memoryQueue = (): EventQueue => ({
+  durable: false,
+  load: async () => [],
+  add: async () => undefined,
+  remove: async () => undefined,
+})
 
 export async function openQueue(): Promise<EventQueue> {
   try {
@@ -23,8 +28,7 @@ export async function openQueue(): Promise<EventQueue> {
       upgrade: db => db.createObjectStore('events', { autoIncrement: true }).createIndex('bySitting', 'sittingId'),
     })
     return durableQueue(db)
-  }
-  catch {
+  } catch {
     return memoryQueue()
   }
 }
@@ -38,7 +42,11 @@ function durableQueue(db: IDBPDatabase<QueueSchema>): EventQueue {
     },
     async remove(sittingId, ids) {
       const transaction = db.transaction('events', 'readwrite')
-      for (let cursor = await transaction.store.index('bySitting').openCursor(sittingId); cursor; cursor = await cursor.continue()) {
+      for (
+        let cursor = await transaction.store.index('bySitting').openCursor(sittingId);
+        cursor;
+        cursor = await cursor.continue()
+      ) {
         if (ids.has(cursor.value.event.id)) await cursor.delete()
       }
       await transaction.done

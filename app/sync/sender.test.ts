@@ -11,8 +11,12 @@ function keptQueue(before: ClientEvent[] = []) {
   const queue: EventQueue = {
     durable: true,
     load: async () => kept,
-    add: async (_, event) => { kept.push(event) },
-    remove: async (_, ids) => { kept = kept.filter(({ id }) => !ids.has(id)) },
+    add: async (_, event) => {
+      kept.push(event)
+    },
+    remove: async (_, ids) => {
+      kept = kept.filter(({ id }) => !ids.has(id))
+    },
   }
   return { queue, kept: () => kept.map(({ id }) => id) }
 }
@@ -28,7 +32,7 @@ function senderOver(post: (ids: string[]) => Promise<void>, before: ClientEvent[
   const sender = new Sender({
     sittingId: 's',
     queue,
-    post: async (events) => {
+    post: async events => {
       const ids = events.map(({ id }) => id)
       await post(ids)
       sent.push(ids)

@@ -55,16 +55,22 @@ export class Sender {
     return this.#waiting
   }
 
-  /** Takes over what an earlier page left behind. Nothing is sent yet: whoever restores must first know where the work stands. */
+  /**
+   * Takes over what an earlier page left behind. Nothing is sent yet: whoever restores must first know where the
+   * work stands.
+   */
   async restore(): Promise<void> {
-    this.#waiting = [...await this.options.queue.load(this.options.sittingId), ...this.#waiting]
+    this.#waiting = [...(await this.options.queue.load(this.options.sittingId)), ...this.#waiting]
     this.#tell()
   }
 
   put(event: ClientEvent): void {
     this.#waiting.push(event)
     this.#tell()
-    void this.options.queue.add(this.options.sittingId, event).catch(() => undefined).then(() => this.send())
+    void this.options.queue
+      .add(this.options.sittingId, event)
+      .catch(() => undefined)
+      .then(() => this.send())
   }
 
   /** Resolves when everything is with the server, or false when the server can't be reached. */
@@ -88,11 +94,9 @@ export class Sender {
       this.#roundTripMs = performance.now() - begun
       await this.#done(batch)
       this.options.answered(response)
-    }
-    catch (error) {
+    } catch (error) {
       await this.#failed(error, batch)
-    }
-    finally {
+    } finally {
       this.#sending = false
       this.#tell()
     }
@@ -132,7 +136,13 @@ export class Sender {
       this.#timer = setTimeout(() => void this.send(), HELD_WAIT_MS)
       return
     }
-    if (error instanceof CallFailed && !error.unreached && error.status !== 401 && error.status !== 429 && error.status !== 500) {
+    if (
+      error instanceof CallFailed &&
+      !error.unreached &&
+      error.status !== 401 &&
+      error.status !== 429 &&
+      error.status !== 500
+    ) {
       await this.#done(batch)
       this.options.rejected(error, batch)
       return
@@ -144,6 +154,13 @@ export class Sender {
   }
 
   #tell(): void {
-    this.options.changed({ waiting: this.#waiting.length, unreached: this.#unreached, signedOut: this.#signedOut, held: this.#held, takenOver: this.#takenOver, roundTripMs: this.#roundTripMs })
+    this.options.changed({
+      waiting: this.#waiting.length,
+      unreached: this.#unreached,
+      signedOut: this.#signedOut,
+      held: this.#held,
+      takenOver: this.#takenOver,
+      roundTripMs: this.#roundTripMs,
+    })
   }
 }

@@ -22,12 +22,18 @@ export type Adjustments = z.infer<typeof adjustments>
 export const noAdjustments: Adjustments = adjustments.parse({})
 
 /** Whole allowance of a paper in ms for a person. */
-export function allowanceFor(minutes: number, { timeFactor, extraMinutes }: Pick<Adjustments, 'timeFactor' | 'extraMinutes'>): number {
+export function allowanceFor(
+  minutes: number,
+  { timeFactor, extraMinutes }: Pick<Adjustments, 'timeFactor' | 'extraMinutes'>,
+): number {
   return allowanceMs(minutes, timeFactor) + extraMinutes * 60_000
 }
 
 /** When the assignment closes for a person, or null if it never does. */
-export function closingFor(closesAt: string | null, { laterMinutes }: Pick<Adjustments, 'laterMinutes'>): string | null {
+export function closingFor(
+  closesAt: string | null,
+  { laterMinutes }: Pick<Adjustments, 'laterMinutes'>,
+): string | null {
   return closesAt === null ? null : later(closesAt, laterMinutes * 60_000)
 }
 

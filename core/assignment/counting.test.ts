@@ -4,7 +4,11 @@ import { afterLateness, countingScore, isLate } from './counting'
 const DUE = '2026-11-24T18:00:00.000Z'
 const [inTime, late] = ['2026-11-24T17:59:59.999Z', '2026-11-24T18:00:00.001Z']
 const sat = (number: number, score: number | null, endedAt = inTime) => ({ number, score, endedAt })
-const settings = (counts: 'best' | 'last' | 'first' | 'average', latePercent = 0) => ({ counts, dueAt: DUE, latePercent })
+const settings = (counts: 'best' | 'last' | 'first' | 'average', latePercent = 0) => ({
+  counts,
+  dueAt: DUE,
+  latePercent,
+})
 
 describe('lateness', () => {
   it('begins after the due date, not on it', () => {
@@ -21,7 +25,12 @@ describe('lateness', () => {
 
 describe('the score that counts', () => {
   const three = [sat(2, 5000), sat(1, 4000), sat(3, 3000)]
-  it.each([['best', 5000], ['last', 3000], ['first', 4000], ['average', 4000]] as const)('%s of 40, 50 and 30', (counts, score) => expect(countingScore(settings(counts), three)).toBe(score))
+  it.each([
+    ['best', 5000],
+    ['last', 3000],
+    ['first', 4000],
+    ['average', 4000],
+  ] as const)('%s of 40, 50 and 30', (counts, score) => expect(countingScore(settings(counts), three)).toBe(score))
 
   it('leaves out sittings without a score, and is none when there is none', () => {
     expect(countingScore(settings('last'), [sat(1, 4000), sat(2, null)])).toBe(4000)

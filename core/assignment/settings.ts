@@ -3,20 +3,25 @@ import { paperRules, slug } from '../paper/schema'
 import type { Paper } from '../paper/schema'
 import { moment } from '../time/moments'
 
-
 /** Something that a trainee fills in before starting. */
-const detail = z.strictObject({ id: slug, label: z.string().trim().min(1).max(80), required: z.boolean().default(true) })
+const detail = z.strictObject({
+  id: slug,
+  label: z.string().trim().min(1).max(80),
+  required: z.boolean().default(true),
+})
 
 /** Rules of the paper that an assignment may set otherwise. */
-export const ruleOverrides = z.strictObject({
-  tries: paperRules.shape.tries.unwrap(),
-  partial: paperRules.shape.partial.unwrap(),
-  feedback: paperRules.shape.feedback.unwrap(),
-  afterTries: paperRules.shape.afterTries.unwrap(),
-  answers: paperRules.shape.answers.unwrap(),
-  unsettle: paperRules.shape.unsettle.unwrap(),
-  moveOn: paperRules.shape.moveOn.unwrap(),
-}).partial()
+export const ruleOverrides = z
+  .strictObject({
+    tries: paperRules.shape.tries.unwrap(),
+    partial: paperRules.shape.partial.unwrap(),
+    feedback: paperRules.shape.feedback.unwrap(),
+    afterTries: paperRules.shape.afterTries.unwrap(),
+    answers: paperRules.shape.answers.unwrap(),
+    unsettle: paperRules.shape.unsettle.unwrap(),
+    moveOn: paperRules.shape.moveOn.unwrap(),
+  })
+  .partial()
 export type RuleOverrides = z.infer<typeof ruleOverrides>
 
 /** Everything that is decided when a paper is given to people. Moments are ISO 8601, kept in UTC. */
@@ -69,42 +74,76 @@ const settings = z.strictObject({
   unit: z.string().trim().max(120).default(''),
   rating: z.boolean().default(false),
   /** Photos and PDFs of the work, to be uploaded within so many minutes after the end. */
-  evidence: z.strictObject({ minutes: z.int().min(1).max(10_080), files: z.int().min(1).max(20), megabytes: z.int().min(1).max(20) }).nullable().default(null),
+  evidence: z
+    .strictObject({
+      minutes: z.int().min(1).max(10_080),
+      files: z.int().min(1).max(20),
+      megabytes: z.int().min(1).max(20),
+    })
+    .nullable()
+    .default(null),
 })
 
 export const assignmentSettings = settings.superRefine((one, context) => {
   const refuse = (field: string, message: string): void => context.addIssue({ code: 'custom', path: [field], message })
   const { opensAt, dueAt, closesAt } = one
-  if (opensAt && closesAt && closesAt <= opensAt) refuse('closesAt', 'The closing time must come after the opening time.')
+  if (opensAt && closesAt && closesAt <= opensAt)
+    refuse('closesAt', 'The closing time must come after the opening time.')
   if (opensAt && dueAt && dueAt <= opensAt) refuse('dueAt', 'The due date must come after the opening time.')
   if (dueAt && closesAt && dueAt > closesAt) refuse('dueAt', 'The due date can’t come after the closing time.')
   if (one.results === 'on-date' && !one.resultsAt) refuse('resultsAt', 'Say when the results are to show.')
   if (one.optional && !one.unit) refuse('unit', 'Say which unit the score may count for.')
-  if (one.codeFrom === 'invigilator' && !one.room) refuse('room', 'An invigilator enters the code, so the sitting needs a room.')
+  if (one.codeFrom === 'invigilator' && !one.room)
+    refuse('room', 'An invigilator enters the code, so the sitting needs a room.')
   if (one.admission && !one.room) refuse('room', 'An invigilator lets people in, so the sitting needs a room.')
 })
 export type AssignmentSettings = z.infer<typeof assignmentSettings>
 export type AssignmentSettingsInput = z.input<typeof assignmentSettings>
 
 export const presetIds = ['exam', 'mock', 'practice', 'open-until-due'] as const
-export type PresetId = typeof presetIds[number]
+export type PresetId = (typeof presetIds)[number]
 
 /** Sensible settings to begin with; each leaves window, room and code to whoever assigns. */
-export const presets: Record<PresetId, { title: string, about: string, settings: AssignmentSettingsInput }> = {
+export const presets: Record<PresetId, { title: string; about: string; settings: AssignmentSettingsInput }> = {
   'exam': {
-    title: 'Exam', about: 'One sitting in a room, admitted by an invigilator, signed, results when you release them.',
-    settings: { systemCheck: true, admission: true, readingSeconds: 30, resume: false, secondWindow: false, handInFromMinute: 5, sign: true, results: 'after-release', answers: false, conditions: ['I work alone, with nothing but what the cover allows.'], rules: { feedback: 'none' }, contact: 'the invigilator' },
+    title: 'Exam',
+    about: 'One sitting in a room, admitted by an invigilator, signed, results when you release them.',
+    settings: {
+      systemCheck: true,
+      admission: true,
+      readingSeconds: 30,
+      resume: false,
+      secondWindow: false,
+      handInFromMinute: 5,
+      sign: true,
+      results: 'after-release',
+      answers: false,
+      conditions: ['I work alone, with nothing but what the cover allows.'],
+      rules: { feedback: 'none' },
+      contact: 'the invigilator',
+    },
   },
   'mock': {
-    title: 'Mock', about: 'Like the exam, but anywhere and with results at once.',
-    settings: { sittingsAllowed: 2, counts: 'best', systemCheck: true, results: 'at-end', answers: true, rating: true, rules: { feedback: 'none' } },
+    title: 'Mock',
+    about: 'Like the exam, but anywhere and with results at once.',
+    settings: {
+      sittingsAllowed: 2,
+      counts: 'best',
+      systemCheck: true,
+      results: 'at-end',
+      answers: true,
+      rating: true,
+      rules: { feedback: 'none' },
+    },
   },
   'practice': {
-    title: 'Practice', about: 'As often as you like, with reasons after every check.',
+    title: 'Practice',
+    about: 'As often as you like, with reasons after every check.',
     settings: { sittingsAllowed: 20, counts: 'last', results: 'at-end', answers: true, rules: { feedback: 'why' } },
   },
   'open-until-due': {
-    title: 'Open until due', about: 'At any time until the due date, and late for a week after it with a tenth taken off.',
+    title: 'Open until due',
+    about: 'At any time until the due date, and late for a week after it with a tenth taken off.',
     settings: { sittingsAllowed: 2, counts: 'best', latePercent: 10, results: 'at-end', answers: true, rating: true },
   },
 }

@@ -2,13 +2,28 @@ import { describe, expect, it } from 'vitest'
 import { adviseOn, passes } from './system-check'
 import type { SystemCheckReport } from './system-check'
 
-const good = { storage: 'kept' as const, clockOffsetMs: 400, roundTripMs: 35, width: 1280, height: 800, microphone: 'not-needed' as const }
-const verdict = (change: Partial<SystemCheckReport>, test: string): string | undefined => adviseOn({ ...good, ...change }).find(one => one.test === test)?.verdict
+const good = {
+  storage: 'kept' as const,
+  clockOffsetMs: 400,
+  roundTripMs: 35,
+  width: 1280,
+  height: 800,
+  microphone: 'not-needed' as const,
+}
+const verdict = (change: Partial<SystemCheckReport>, test: string): string | undefined =>
+  adviseOn({ ...good, ...change }).find(one => one.test === test)?.verdict
 
 describe('the system check', () => {
   it('passes a good device, with a sentence for each test', () => {
     expect(passes(good)).toBe(true)
-    expect(adviseOn(good).map(({ test }) => test)).toEqual(['storage', 'clock', 'round-trip', 'screen', 'microphone', 'pop-ups'])
+    expect(adviseOn(good).map(({ test }) => test)).toEqual([
+      'storage',
+      'clock',
+      'round-trip',
+      'screen',
+      'microphone',
+      'pop-ups',
+    ])
     expect(adviseOn(good).every(({ verdict, says }) => verdict === 'yes' && says.endsWith('.'))).toBe(true)
   })
 

@@ -49,7 +49,14 @@ function judgeCriterion(work: JudgeStep, criterion: Criterion): Judged {
   const own = tool.judge(state, read.data, { start })
   if (!own.met) return finding
   const share = work.followThrough ?? 1
-  return { met: true, share, expected: finding.expected, found: own.found, note: 'Right from your own earlier figure.', followedThrough: true }
+  return {
+    met: true,
+    share,
+    expected: finding.expected,
+    found: own.found,
+    note: 'Right from your own earlier figure.',
+    followedThrough: true,
+  }
 }
 
 /** The check with the values that follow from the trainee's own figures, or null if one of them is missing. */

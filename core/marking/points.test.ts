@@ -7,18 +7,36 @@ const points = [200, 100, 100]
 
 describe('points of a step', () => {
   it('passed on the second try of [1, 0.7, 0.4]: 1.40 + 0.70 + 0.70 = 2.80 of 4', () => {
-    const parts = stepPoints({ points, checks: [[1, 0, 0], [1, 1, 1]], passed: true }, rules)
+    const parts = stepPoints(
+      {
+        points,
+        checks: [
+          [1, 0, 0],
+          [1, 1, 1],
+        ],
+        passed: true,
+      },
+      rules,
+    )
     expect(parts).toEqual([140, 70, 70])
     expect(pointsInWords(total(parts))).toBe('2.80')
   })
 
   it('out of tries with the best check meeting 2 and 1, partial on: (2 + 1) × 0.4 = 1.20', () => {
-    const checks = [[1, 0, 0], [1, 1, 0], [0, 1, 0]]
+    const checks = [
+      [1, 0, 0],
+      [1, 1, 0],
+      [0, 1, 0],
+    ]
     expect(total(stepPoints({ points, checks, passed: false }, rules))).toBe(120)
   })
 
   it('out of tries, partial off: 0', () => {
-    const checks = [[1, 0, 0], [1, 1, 0], [0, 1, 0]]
+    const checks = [
+      [1, 0, 0],
+      [1, 1, 0],
+      [0, 1, 0],
+    ]
     expect(stepPoints({ points, checks, passed: false }, { ...rules, partial: false })).toEqual([0, 0, 0])
   })
 
@@ -27,7 +45,9 @@ describe('points of a step', () => {
   })
 
   it('passed on the first try of the default weights earns everything', () => {
-    expect(stepPoints({ points, checks: [[1, 1, 1]], passed: true }, { tryWeights: [1, 1, 1], partial: false })).toEqual([200, 100, 100])
+    expect(
+      stepPoints({ points, checks: [[1, 1, 1]], passed: true }, { tryWeights: [1, 1, 1], partial: false }),
+    ).toEqual([200, 100, 100])
   })
 
   it('rounds half up at the criterion: 1.00 × 0.7 × 1/20 = 0.035 is 0.04', () => {

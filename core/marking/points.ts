@@ -1,10 +1,14 @@
 /** Hundredths of a point: what points are kept in, so that sums are exact. */
 export type Hundredths = number
 
-/** Points as content writes them (2, 0.5) in hundredths. Throws a RangeError for less than 0 or finer than hundredths. */
+/**
+ * Points as content writes them (2, 0.5) in hundredths. Throws a RangeError for less than 0 or finer than
+ * hundredths.
+ */
 export function hundredths(points: number): Hundredths {
   const whole = Math.round(points * 100)
-  if (points < 0 || Math.abs(whole - points * 100) > 1e-6) throw new RangeError(`Points must be whole hundredths from 0 up, not ${points}.`)
+  if (points < 0 || Math.abs(whole - points * 100) > 1e-6)
+    throw new RangeError(`Points must be whole hundredths from 0 up, not ${points}.`)
   return whole
 }
 
@@ -58,7 +62,7 @@ export function bestCheck<One extends Shares>(points: readonly Hundredths[], che
   const worth = (shares: One): number => points.reduce((sum, value, index) => sum + value * (shares[index] ?? 0), 0)
   const [first, ...others] = checks
   if (!first) throw new RangeError('A step without checks has no best one.')
-  return others.reduce((best, shares) => worth(shares) > worth(best) + 1e-9 ? shares : best, first)
+  return others.reduce((best, shares) => (worth(shares) > worth(best) + 1e-9 ? shares : best), first)
 }
 
 /** Hundredths for reading, always two places: 2.80. */

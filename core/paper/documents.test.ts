@@ -2,17 +2,44 @@ import { describe, expect, it } from 'vitest'
 import { sourceDocument, totalsOf } from './documents'
 import type { PricedDocument } from './documents'
 
-const invoice = (items: [number, string][], vatRate?: number): PricedDocument => sourceDocument.parse({
-  id: 'i', tab: 'Invoice', title: 'Invoice', kind: 'invoice', from: { name: 'Hollins Rope & Chain' }, date: '2026-10-30',
-  items: items.map(([quantity, unitPrice]) => ({ text: 'x', quantity, unitPrice })), ...(vatRate === undefined ? {} : { vatRate }),
-}) as PricedDocument
+const invoice = (items: [number, string][], vatRate?: number): PricedDocument =>
+  sourceDocument.parse({
+    id: 'i',
+    tab: 'Invoice',
+    title: 'Invoice',
+    kind: 'invoice',
+    from: { name: 'Hollins Rope & Chain' },
+    date: '2026-10-30',
+    items: items.map(([quantity, unitPrice]) => ({ text: 'x', quantity, unitPrice })),
+    ...(vatRate === undefined ? {} : { vatRate }),
+  }) as PricedDocument
 
 describe('the sums of an invoice', () => {
   it('6 × 97.00 and 4 × 104.50 are 1,000.00 net, 200.00 VAT, 1,200.00', () => {
-    expect(totalsOf(invoice([[6, '97.00'], [4, '104.50']], 20))).toEqual({ nets: [58_200, 41_800], net: 100_000, vat: 20_000, total: 120_000 })
+    expect(
+      totalsOf(
+        invoice(
+          [
+            [6, '97.00'],
+            [4, '104.50'],
+          ],
+          20,
+        ),
+      ),
+    ).toEqual({ nets: [58_200, 41_800], net: 100_000, vat: 20_000, total: 120_000 })
   })
   it('VAT is worked out on the sum and rounded half up: 20 % of 0.33 + 0.29 is 0.12, of 0.38 is 0.08', () => {
-    expect(totalsOf(invoice([[1, '0.33'], [1, '0.29']], 20)).vat).toBe(12)
+    expect(
+      totalsOf(
+        invoice(
+          [
+            [1, '0.33'],
+            [1, '0.29'],
+          ],
+          20,
+        ),
+      ).vat,
+    ).toBe(12)
     expect(totalsOf(invoice([[1, '0.38']], 20)).vat).toBe(8)
     expect(totalsOf(invoice([[1, '0.50']], 5)).vat).toBe(3)
   })

@@ -3,7 +3,14 @@ import { z } from 'zod'
 const money = z.string().regex(/^-?\d{1,9}(\.\d{1,2})?$/)
 const party = z.strictObject({ name: z.string(), address: z.array(z.string()).default([]) })
 
-const shared = { id: z.string(), tab: z.string(), title: z.string(), from: party, date: z.iso.date(), reference: z.string().optional() }
+const shared = {
+  id: z.string(),
+  tab: z.string(),
+  title: z.string(),
+  from: party,
+  date: z.iso.date(),
+  reference: z.string().optional(),
+}
 
 /** Goods or services at a price each; the sums are worked out, never written down. */
 const priced = z.strictObject({

@@ -2,7 +2,10 @@ import { z } from 'zod'
 import { sourceDocument } from './documents'
 
 /** A short name for files, addresses and references: lower case, digits, hyphens. */
-export const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/).max(60)
+export const slug = z
+  .string()
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)
+  .max(60)
 
 const points = z.number().positive().max(100)
 

@@ -7,9 +7,24 @@ const faultsOf = (text: string): string[] => readRoster(text).faults.map(({ line
 
 describe('a list of people', () => {
   it('is read by its headings, in any order and case, with a comma, a semicolon or a tab', () => {
-    const entry = { line: 2, name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', cohorts: ['Harbour intake', 'Evening'] }
-    for (const [mark, quote] of [[',', '"'], [';', ''], ['\t', '']] as const) {
-      const text = [['Cohorts', 'NAME', 'email'], [`${quote}Harbour intake| Evening|Evening${quote}`, ' Isla  Quay ', 'Isla.Quay@Sallowmere.test']].map(cells => cells.join(mark)).join('\r\n')
+    const entry = {
+      line: 2,
+      name: 'Isla Quay',
+      email: 'isla.quay@sallowmere.test',
+      role: 'trainee',
+      cohorts: ['Harbour intake', 'Evening'],
+    }
+    for (const [mark, quote] of [
+      [',', '"'],
+      [';', ''],
+      ['\t', ''],
+    ] as const) {
+      const text = [
+        ['Cohorts', 'NAME', 'email'],
+        [`${quote}Harbour intake| Evening|Evening${quote}`, ' Isla  Quay ', 'Isla.Quay@Sallowmere.test'],
+      ]
+        .map(cells => cells.join(mark))
+        .join('\r\n')
       expect(readRoster(text)).toEqual({ entries: [entry], faults: [] })
     }
   })
@@ -17,32 +32,63 @@ describe('a list of people', () => {
   it('may begin with a byte order mark, end with empty lines, and name roles', () => {
     const { entries, faults } = readRoster('\uFEFFname,email,role\nMarit Feld,marit@sallowmere.test,Trainer\n\n , ,\n')
     expect(faults).toEqual([])
-    expect(entries).toEqual([{ line: 2, name: 'Marit Feld', email: 'marit@sallowmere.test', role: 'trainer', cohorts: [] }])
+    expect(entries).toEqual([
+      { line: 2, name: 'Marit Feld', email: 'marit@sallowmere.test', role: 'trainer', cohorts: [] },
+    ])
   })
 
   it('is refused whole where its headings make no sense', () => {
     expect(faultsOf('')).toEqual(['1: The first line names the columns; name and email are missing.'])
     expect(faultsOf('name,mail\na,b')).toEqual(['1: The first line names the columns; email is missing.'])
-    expect(faultsOf('name,email,password\na,a@b.test,x')).toEqual(['1: There is no column “password” here; there are name, email, role, cohorts.'])
-    expect(faultsOf(`name,email\n${Array.from({ length: MOST_ENTRIES + 1 }, (_, index) => `P,p${index}@b.test`).join('\n')}`)).toEqual([`1002: At most 1000 people are read at once; this has 1001.`])
+    expect(faultsOf('name,email,password\na,a@b.test,x')).toEqual([
+      '1: There is no column “password” here; there are name, email, role, cohorts.',
+    ])
+    expect(
+      faultsOf(
+        `name,email\n${Array.from({ length: MOST_ENTRIES + 1 }, (_, index) => `P,p${index}@b.test`).join('\n')}`,
+      ),
+    ).toEqual([`1002: At most 1000 people are read at once; this has 1001.`])
   })
 
   it('says of each line what is wrong with it, and takes the others', () => {
-    const text = ['name,email,role,cohorts', ',a@b.test,,', 'A,,,', 'A,not an address,,', 'A,a@b.test,captain,', 'A,a@b.test,trainer,Intake', 'A,a@b.test,,', 'B,A@B.test,,'].join('\n')
+    const text = [
+      'name,email,role,cohorts',
+      ',a@b.test,,',
+      'A,,,',
+      'A,not an address,,',
+      'A,a@b.test,captain,',
+      'A,a@b.test,trainer,Intake',
+      'A,a@b.test,,',
+      'B,A@B.test,,',
+    ].join('\n')
     expect(faultsOf(text)).toEqual([
-      '2: The name is missing.', '3: The address is missing.', '4: “not an address” isn’t an address.',
-      '5: There is no role “captain”; there are trainee, trainer, invigilator, administrator.', '6: Only trainees are in cohorts.', '8: a@b.test stands in line 7 already.',
+      '2: The name is missing.',
+      '3: The address is missing.',
+      '4: “not an address” isn’t an address.',
+      '5: There is no role “captain”; there are trainee, trainer, invigilator, administrator.',
+      '6: Only trainees are in cohorts.',
+      '8: a@b.test stands in line 7 already.',
     ])
     expect(readRoster(text).entries.map(({ line }) => line)).toEqual([7])
   })
 
   it('comes back as it was written, whatever the names hold', () => {
     const word = fc.stringMatching(/^[A-Za-zÀ-ž'’",;-]{1,12}$/).filter(text => !/^[=+@-]/.test(text))
-    fc.assert(fc.property(fc.array(word, { minLength: 1, maxLength: 5 }), (names) => {
-      const rows = names.map((name, index) => ({ name: name.normalize('NFC'), email: `p${index}@sallowmere.test`, role: 'trainee', cohorts: '' }))
-      const { entries, faults } = readRoster(csvOf(rows))
-      expect(faults).toEqual([])
-      expect(entries.map(({ name, email }) => ({ name, email }))).toEqual(rows.map(({ name, email }) => ({ name, email })))
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(fc.array(word, { minLength: 1, maxLength: 5 }), names => {
+        const rows = names.map((name, index) => ({
+          name: name.normalize('NFC'),
+          email: `p${index}@sallowmere.test`,
+          role: 'trainee',
+          cohorts: '',
+        }))
+        const { entries, faults } = readRoster(csvOf(rows))
+        expect(faults).toEqual([])
+        expect(entries.map(({ name, email }) => ({ name, email }))).toEqual(
+          rows.map(({ name, email }) => ({ name, email })),
+        )
+      }),
+      { numRuns: 200 },
+    )
   })
 })

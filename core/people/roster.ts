@@ -39,22 +39,54 @@ const tidy = (text: string | undefined): string => (text ?? '').normalize('NFC')
  * each in words; nothing is guessed.
  */
 export function readRoster(text: string): Roster {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: heading => tidy(heading).toLowerCase() })
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: heading => tidy(heading).toLowerCase(),
+  })
   const headings = meta.fields ?? []
   const missing = needed.filter(name => !headings.includes(name))
-  if (missing.length > 0) return { entries: [], faults: [{ line: 1, message: `The first line names the columns; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing.` }] }
+  if (missing.length > 0)
+    return {
+      entries: [],
+      faults: [
+        {
+          line: 1,
+          message: `The first line names the columns; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing.`,
+        },
+      ],
+    }
   const strange = headings.filter(name => !columns.includes(name))
-  if (strange.length > 0) return { entries: [], faults: [{ line: 1, message: `There is no column “${strange[0]}” here; there are ${columns.join(', ')}.` }] }
-  if (data.length > MOST_ENTRIES) return { entries: [], faults: [{ line: MOST_ENTRIES + 2, message: `At most ${MOST_ENTRIES} people are read at once; this has ${data.length}.` }] }
+  if (strange.length > 0)
+    return {
+      entries: [],
+      faults: [{ line: 1, message: `There is no column “${strange[0]}” here; there are ${columns.join(', ')}.` }],
+    }
+  if (data.length > MOST_ENTRIES)
+    return {
+      entries: [],
+      faults: [
+        {
+          line: MOST_ENTRIES + 2,
+          message: `At most ${MOST_ENTRIES} people are read at once; this has ${data.length}.`,
+        },
+      ],
+    }
 
-  const roster: Roster = { entries: [], faults: errors.filter(({ row, type }) => row !== undefined && type === 'Quotes').map(({ row }) => ({ line: (row ?? 0) + 2, message: 'A quotation mark is not closed.' })) }
+  const roster: Roster = {
+    entries: [],
+    faults: errors
+      .filter(({ row, type }) => row !== undefined && type === 'Quotes')
+      .map(({ row }) => ({ line: (row ?? 0) + 2, message: 'A quotation mark is not closed.' })),
+  }
   const seen = new Map<string, number>()
   data.forEach((row, index) => {
     const line = index + 2
     const read = readEntry(row, line)
     if (typeof read === 'string') return roster.faults.push({ line, message: read })
     const earlier = seen.get(read.email)
-    if (earlier !== undefined) return roster.faults.push({ line, message: `${read.email} stands in line ${earlier} already.` })
+    if (earlier !== undefined)
+      return roster.faults.push({ line, message: `${read.email} stands in line ${earlier} already.` })
     seen.set(read.email, line)
     return roster.entries.push(read)
   })
@@ -66,14 +98,22 @@ function readEntry(row: Record<string, string>, line: number): RosterEntry | str
   const name = tidy(row.name)
   const email = tidy(row.email).toLowerCase()
   const named = tidy(row.role).toLowerCase() || 'trainee'
-  const cohorts = [...new Set((row.cohorts ?? '').split('|').map(tidy).filter(title => title !== ''))]
+  const cohorts = [
+    ...new Set(
+      (row.cohorts ?? '')
+        .split('|')
+        .map(tidy)
+        .filter(title => title !== ''),
+    ),
+  ]
   if (name === '') return 'The name is missing.'
   if (name.length > LONGEST.name) return `The name is longer than ${LONGEST.name} characters.`
   if (email === '') return 'The address is missing.'
   if (email.length > LONGEST.email || !address.safeParse(email).success) return `“${email}” isn’t an address.`
   const known = role.safeParse(named)
   if (!known.success) return `There is no role “${named}”; there are ${role.options.join(', ')}.`
-  if (cohorts.some(title => title.length > LONGEST.cohort)) return `The name of a cohort is longer than ${LONGEST.cohort} characters.`
+  if (cohorts.some(title => title.length > LONGEST.cohort))
+    return `The name of a cohort is longer than ${LONGEST.cohort} characters.`
   if (cohorts.length > 0 && known.data !== 'trainee') return 'Only trainees are in cohorts.'
   return { line, name, email, role: known.data, cohorts }
 }

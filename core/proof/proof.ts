@@ -15,8 +15,7 @@ export function proveTask(task: Task, skillIds: ReadonlySet<string>): string[] {
   try {
     tool = toolOf(task.tool)
     state = tool.initial(tool.setup.parse(task.setup))
-  }
-  catch (error) {
+  } catch (error) {
     return [`${task.id}: the setup doesn't hold: ${error instanceof Error ? error.message : String(error)}`]
   }
   const faults = [...duplicates(task.steps.map(step => step.id)).map(id => `${task.id}: two steps are called ${id}.`)]
@@ -54,12 +53,14 @@ class StepProof {
     this.#name = `${task.id}/${step.id}`
   }
 
-  play(ops: unknown[]): { state: unknown, refusals: string[] } {
+  play(ops: unknown[]): { state: unknown; refusals: string[] } {
     let state = this.before
     const refusals: string[] = []
     for (const op of ops) {
       const read = this.tool.op.safeParse(op)
-      const applied = read.success ? this.tool.apply(state, read.data) : { ok: false as const, refusal: `not an op: ${read.error.message}` }
+      const applied = read.success
+        ? this.tool.apply(state, read.data)
+        : { ok: false as const, refusal: `not an op: ${read.error.message}` }
       if (applied.ok) state = applied.state
       else refusals.push(applied.refusal)
     }
@@ -69,7 +70,12 @@ class StepProof {
   faults(): string[] {
     const references = this.#references()
     if (references.length > 0) return references
-    return [...this.#modelEarnsAll(), ...this.#nothingEarnsNothing(), ...this.#watchedIsOneChange(), ...this.step.traps.flatMap(trap => this.#trapGetsItsVerdict(trap))]
+    return [
+      ...this.#modelEarnsAll(),
+      ...this.#nothingEarnsNothing(),
+      ...this.#watchedIsOneChange(),
+      ...this.step.traps.flatMap(trap => this.#trapGetsItsVerdict(trap)),
+    ]
   }
 
   #findings(state: unknown) {
@@ -80,8 +86,12 @@ class StepProof {
     const { criteria } = this.step
     return [
       ...duplicates(criteria.map(criterion => criterion.id)).map(id => `${this.#name}: two criteria are called ${id}.`),
-      ...criteria.flatMap(criterion => criterion.skills.filter(id => !this.skillIds.has(id)).map(id => `${this.#name}/${criterion.id}: there is no skill ${id}.`)),
-      ...criteria.flatMap((criterion) => {
+      ...criteria.flatMap(criterion =>
+        criterion.skills
+          .filter(id => !this.skillIds.has(id))
+          .map(id => `${this.#name}/${criterion.id}: there is no skill ${id}.`),
+      ),
+      ...criteria.flatMap(criterion => {
         const read = this.tool.check.safeParse(criterion.check)
         return read.success ? [] : [`${this.#name}/${criterion.id}: the check can't be read: ${read.error.message}`]
       }),
@@ -92,14 +102,21 @@ class StepProof {
     const { state, refusals } = this.play(this.step.model)
     return [
       ...refusals.map(refusal => `${this.#name}: the model is refused: ${refusal}`),
-      ...this.#findings(state).filter(({ finding }) => !finding.met).map(({ criterion, finding }) => `${this.#name}/${criterion.id}: the model doesn't meet it. Expected: ${finding.expected} Found: ${finding.found}`),
+      ...this.#findings(state)
+        .filter(({ finding }) => !finding.met)
+        .map(
+          ({ criterion, finding }) =>
+            `${this.#name}/${criterion.id}: the model doesn't meet it. Expected: ${finding.expected} Found: ${finding.found}`,
+        ),
     ]
   }
 
   #nothingEarnsNothing(): string[] {
     return this.#findings(this.before)
       .filter(({ finding }) => finding.share > 0)
-      .map(({ criterion, finding }) => `${this.#name}/${criterion.id}: doing nothing earns a share of ${finding.share}.`)
+      .map(
+        ({ criterion, finding }) => `${this.#name}/${criterion.id}: doing nothing earns a share of ${finding.share}.`,
+      )
   }
 
   #watchedIsOneChange(): string[] {
@@ -111,11 +128,20 @@ class StepProof {
   #trapGetsItsVerdict(trap: Step['traps'][number]): string[] {
     const { state, refusals } = this.play(trap.ops)
     const name = `${this.#name}, trap “${trap.name}”`
-    const verdict = Object.fromEntries(this.#findings(state).map(({ criterion, finding }) => [criterion.id, finding.met ? 'met' : finding.fault ?? 'not met']))
+    const verdict = Object.fromEntries(
+      this.#findings(state).map(({ criterion, finding }) => [
+        criterion.id,
+        finding.met ? 'met' : (finding.fault ?? 'not met'),
+      ]),
+    )
     return [
       ...refusals.map(refusal => `${name}: an op is refused: ${refusal}`),
-      ...Object.keys(trap.verdict).filter(id => !(id in verdict)).map(id => `${name}: there is no criterion ${id}.`),
-      ...Object.entries(verdict).filter(([id, is]) => is !== trap.verdict[id]).map(([id, is]) => `${name}: ${id} is “${is}”, not “${trap.verdict[id] ?? 'named'}”.`),
+      ...Object.keys(trap.verdict)
+        .filter(id => !(id in verdict))
+        .map(id => `${name}: there is no criterion ${id}.`),
+      ...Object.entries(verdict)
+        .filter(([id, is]) => is !== trap.verdict[id])
+        .map(([id, is]) => `${name}: ${id} is “${is}”, not “${trap.verdict[id] ?? 'named'}”.`),
       ...(Object.values(verdict).every(is => is === 'met') ? [`${name}: it is right, so it is no trap.`] : []),
     ]
   }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { counts, deadlineOf, extend, pause, resume, startClock, workedMs } from './clock'
 import { allowanceMs } from '../time/moments'
 
-const at = (minutes: number, seconds = 0): string => new Date(Date.UTC(2026, 10, 24, 14, minutes, seconds)).toISOString()
+const at = (minutes: number, seconds = 0): string =>
+  new Date(Date.UTC(2026, 10, 24, 14, minutes, seconds)).toISOString()
 const clock = startClock(at(0), allowanceMs(25), null)
 
 describe('the clock of a sitting', () => {

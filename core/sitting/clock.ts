@@ -19,7 +19,16 @@ export interface SittingClock {
 }
 
 export function startClock(startedAt: string, allowance: number, closesAt: string | null, breakMs = 0): SittingClock {
-  return { startedAt, allowanceMs: allowance, closesAt, extensionMs: 0, pausedMs: 0, pausedAt: null, pauseLimitMs: null, breakLeftMs: breakMs }
+  return {
+    startedAt,
+    allowanceMs: allowance,
+    closesAt,
+    extensionMs: 0,
+    pausedMs: 0,
+    pausedAt: null,
+    pauseLimitMs: null,
+    breakLeftMs: breakMs,
+  }
 }
 
 /** How long the pause under way has stopped the clock so far; 0 when there is none. */
@@ -58,19 +67,29 @@ export function momentOfWork(clock: SittingClock, worked: number, now: string): 
 }
 
 export function pause(clock: SittingClock, at: string): SittingClock {
-  return clock.pausedAt === null || !isPaused(clock, at) ? { ...resume(clock, at), pausedAt: at, pauseLimitMs: null } : { ...clock, pauseLimitMs: null }
+  return clock.pausedAt === null || !isPaused(clock, at)
+    ? { ...resume(clock, at), pausedAt: at, pauseLimitMs: null }
+    : { ...clock, pauseLimitMs: null }
 }
 
 /** A break of the trainee's own, which stops the clock for as long as there are minutes for it. */
 export function takeBreak(clock: SittingClock, at: string): SittingClock {
-  return isPaused(clock, at) ? clock : { ...resume(clock, at), pausedAt: at, pauseLimitMs: resume(clock, at).breakLeftMs }
+  return isPaused(clock, at)
+    ? clock
+    : { ...resume(clock, at), pausedAt: at, pauseLimitMs: resume(clock, at).breakLeftMs }
 }
 
 export function resume(clock: SittingClock, at: string): SittingClock {
   if (clock.pausedAt === null) return clock
   const stopped = stoppedMs(clock, at)
   const ownBreak = clock.pauseLimitMs !== null
-  return { ...clock, pausedAt: null, pauseLimitMs: null, pausedMs: clock.pausedMs + stopped, breakLeftMs: clock.breakLeftMs - (ownBreak ? stopped : 0) }
+  return {
+    ...clock,
+    pausedAt: null,
+    pauseLimitMs: null,
+    pausedMs: clock.pausedMs + stopped,
+    breakLeftMs: clock.breakLeftMs - (ownBreak ? stopped : 0),
+  }
 }
 
 export function extend(clock: SittingClock, byMs: number): SittingClock {

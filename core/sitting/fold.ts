@@ -13,9 +13,7 @@ import type { Tried } from './trying'
  * What an event came to. A refused event leaves the sitting as it was and says why in words; `malformed`
  * marks one that makes no sense for this paper: no such task or step, or not an operation of the task's tool.
  */
-export type Outcome =
-  | { status: 'accepted', tried?: Tried }
-  | { status: 'refused', refusal: string, malformed?: true }
+export type Outcome = { status: 'accepted'; tried?: Tried } | { status: 'refused'; refusal: string; malformed?: true }
 
 export interface Advanced {
   state: SittingState
@@ -56,22 +54,45 @@ export function fold(base: Plan, log: readonly LoggedEvent[]): SittingState {
 
 /** One event further. Pure: the same plan, state and event give the same answer anywhere. */
 export function advance(plan: Plan, before: SittingState, event: LoggedEvent): Advanced {
-  if (before.status === 'ended') return event.kind === 'reopened' ? accepted(reopen(before, event)) : refused(before, 'This sitting has ended.')
+  if (before.status === 'ended')
+    return event.kind === 'reopened' ? accepted(reopen(before, event)) : refused(before, 'This sitting has ended.')
   const state = passTime(plan, before, event.at)
   switch (event.kind) {
-    case 'started': return refused(before, 'This sitting has started already.')
-    case 'reopened': return refused(before, 'This sitting has not ended.')
-    case 'paused': return isOver(plan, state, event.at) ? refused(before, 'The time is up.') : accepted({ ...state, clock: pause(state.clock, event.at), pauseReason: event.reason })
-    case 'break': return isOver(plan, state, event.at) ? refused(before, 'The time is up.') : rest(before, state, event.at)
-    case 'resumed': return accepted({ ...state, clock: resume(state.clock, event.at), pauseReason: '' })
-    case 'extended': return accepted(extendBy(state, event.byMs))
-    case 'seated': return accepted({ ...state, seat: event.seat, device: event.device })
-    case 'unseated': return accepted({ ...state, seat: '' })
-    case 'ended': return accepted(end(plan, state, event))
-    case 'leave': return leave(plan, before, state, event.sectionId, event.at)
-    case 'note': return accepted({ ...state, notes: event.text })
-    case 'away': return accepted({ ...state, away: { on: event.on, times: state.away.times + (event.on && !state.away.on ? 1 : 0), since: event.on ? event.at : null } })
-    default: return advanceTask(plan, before, state, event)
+    case 'started':
+      return refused(before, 'This sitting has started already.')
+    case 'reopened':
+      return refused(before, 'This sitting has not ended.')
+    case 'paused':
+      return isOver(plan, state, event.at)
+        ? refused(before, 'The time is up.')
+        : accepted({ ...state, clock: pause(state.clock, event.at), pauseReason: event.reason })
+    case 'break':
+      return isOver(plan, state, event.at) ? refused(before, 'The time is up.') : rest(before, state, event.at)
+    case 'resumed':
+      return accepted({ ...state, clock: resume(state.clock, event.at), pauseReason: '' })
+    case 'extended':
+      return accepted(extendBy(state, event.byMs))
+    case 'seated':
+      return accepted({ ...state, seat: event.seat, device: event.device })
+    case 'unseated':
+      return accepted({ ...state, seat: '' })
+    case 'ended':
+      return accepted(end(plan, state, event))
+    case 'leave':
+      return leave(plan, before, state, event.sectionId, event.at)
+    case 'note':
+      return accepted({ ...state, notes: event.text })
+    case 'away':
+      return accepted({
+        ...state,
+        away: {
+          on: event.on,
+          times: state.away.times + (event.on && !state.away.on ? 1 : 0),
+          since: event.on ? event.at : null,
+        },
+      })
+    default:
+      return advanceTask(plan, before, state, event)
   }
 }
 
@@ -97,7 +118,8 @@ function leave(plan: Plan, before: SittingState, state: SittingState, sectionId:
   if (!section) return malformed(before, `This paper has no section “${sectionId}”.`)
   if (isClosed(state, sectionId)) return refused(before, 'This section is closed already.')
   if (state.section !== sectionId) return refused(before, 'This isn’t the section you are in.')
-  if (section.rules.movement !== 'one-way') return refused(before, 'This section isn’t left for good: just open a task of another one.')
+  if (section.rules.movement !== 'one-way')
+    return refused(before, 'This section isn’t left for good: just open a task of another one.')
   return accepted(closeSection(plan, state, sectionId, 'left', at))
 }
 
@@ -113,8 +135,16 @@ function reopen(before: SittingState, event: LoggedEvent & { kind: 'reopened' })
   const opened = { ...state, status: 'running' as const, tasks: beforeEnd ?? state.tasks, seat: null, lastAt: event.at }
   const last = opened.sections.at(-1)
   const open = opened.sections.some(({ closed }) => closed === null)
-  const sections = open || !last ? opened.sections : [...opened.sections.slice(0, -1), { ...last, closed: null, extraMs: last.extraMs + event.byMs }]
-  return { ...opened, sections, section: opened.section ?? last?.id ?? null, clock: { ...now, closesAt: null, extensionMs: now.extensionMs + short } }
+  const sections =
+    open || !last
+      ? opened.sections
+      : [...opened.sections.slice(0, -1), { ...last, closed: null, extraMs: last.extraMs + event.byMs }]
+  return {
+    ...opened,
+    sections,
+    section: opened.section ?? last?.id ?? null,
+    clock: { ...now, closesAt: null, extensionMs: now.extensionMs + short },
+  }
 }
 
 type TaskEvent = Extract<LoggedEvent, { taskId: string }>
@@ -126,13 +156,23 @@ function advanceTask(plan: Plan, before: SittingState, state: SittingState, even
   const refusal = refuseSection(plan, state, section, event.inGrace ?? false)
   if (refusal) return refused(before, refusal)
   switch (event.kind) {
-    case 'open': return accepted({ ...withTask(state, { ...task, opened: true }), ...(isClosed(state, section) ? {} : { current: task.id, section }) })
-    case 'revisit': return accepted(withTask(state, { ...task, revisit: event.on }))
-    case 'op': return work(plan, before, state, task, event)
-    case 'check': return check(plan, before, state, task, event)
-    case 'skip': return skip(plan, before, state, task, event)
-    case 'settle': return settle(plan, before, state, task, event)
-    case 'unsettle': return unsettle(plan, before, state, task, event)
+    case 'open':
+      return accepted({
+        ...withTask(state, { ...task, opened: true }),
+        ...(isClosed(state, section) ? {} : { current: task.id, section }),
+      })
+    case 'revisit':
+      return accepted(withTask(state, { ...task, revisit: event.on }))
+    case 'op':
+      return work(plan, before, state, task, event)
+    case 'check':
+      return check(plan, before, state, task, event)
+    case 'skip':
+      return skip(plan, before, state, task, event)
+    case 'settle':
+      return settle(plan, before, state, task, event)
+    case 'unsettle':
+      return unsettle(plan, before, state, task, event)
   }
 }
 
@@ -153,7 +193,13 @@ function taskPlanOf(plan: Plan, task: TaskProgress) {
   return taskPlan
 }
 
-function work(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'op' }): Advanced {
+function work(
+  plan: Plan,
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  event: TaskEvent & { kind: 'op' },
+): Advanced {
   const taskPlan = taskPlanOf(plan, task)
   const { tool } = taskPlan
   const read = tool.op.safeParse(event.op)
@@ -175,7 +221,13 @@ function work(plan: Plan, before: SittingState, state: SittingState, task: TaskP
   return accepted(withTask(state, { ...worked, state: applied.state, unjudged: task.unjudged || changes }))
 }
 
-function check(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'check' }): Advanced {
+function check(
+  plan: Plan,
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  event: TaskEvent & { kind: 'check' },
+): Advanced {
   const step = task.steps.find(({ id }) => id === event.stepId)
   if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
   const refusal = refuseStep(step.status)
@@ -189,7 +241,13 @@ function check(plan: Plan, before: SittingState, state: SittingState, task: Task
   return accepted(withTask(state, result.task), result.tried)
 }
 
-function skip(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'skip' }): Advanced {
+function skip(
+  plan: Plan,
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  event: TaskEvent & { kind: 'skip' },
+): Advanced {
   const step = task.steps.find(({ id }) => id === event.stepId)
   if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
   const refusal = refuseStep(step.status)
@@ -199,50 +257,92 @@ function skip(plan: Plan, before: SittingState, state: SittingState, task: TaskP
 }
 
 /** Says that a step is done. Nothing is judged: the work as it stands now is, when the sitting ends. */
-function settle(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'settle' }): Advanced {
+function settle(
+  plan: Plan,
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  event: TaskEvent & { kind: 'settle' },
+): Advanced {
   const step = task.steps.find(({ id }) => id === event.stepId)
   if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
   const refusal = refuseStep(step.status)
   if (refusal) return refused(before, refusal)
   if (plan.rules.answers !== 'settled') return refused(before, 'In this paper steps are checked, not settled.')
-  if (stepPlanOf(taskPlanOf(plan, task), step.id).step.mode === 'watched') return refused(before, 'This step is watched: it is judged as you do it.')
-  return accepted(withTask(state, closeStep({ ...task, unjudged: false }, { ...step, status: 'settled', left: task.state })))
+  if (stepPlanOf(taskPlanOf(plan, task), step.id).step.mode === 'watched')
+    return refused(before, 'This step is watched: it is judged as you do it.')
+  return accepted(
+    withTask(state, closeStep({ ...task, unjudged: false }, { ...step, status: 'settled', left: task.state })),
+  )
 }
 
 /** Opens the step that was settled last. The work stays as it is now. */
-function unsettle(plan: Plan, before: SittingState, state: SittingState, task: TaskProgress, event: TaskEvent & { kind: 'unsettle' }): Advanced {
+function unsettle(
+  plan: Plan,
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  event: TaskEvent & { kind: 'unsettle' },
+): Advanced {
   const place = task.steps.findIndex(({ id }) => id === event.stepId)
   const step = task.steps[place]
   if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
   if (!plan.rules.unsettle) return refused(before, 'In this paper a settled step stays settled.')
   if (step.status !== 'settled') return refused(before, 'This step isn’t settled.')
   const later = task.steps.slice(place + 1)
-  if (later.some(({ status }) => status !== 'open' && status !== 'locked')) return refused(before, 'Later steps build on this one: open the last settled step first.')
+  if (later.some(({ status }) => status !== 'open' && status !== 'locked'))
+    return refused(before, 'Later steps build on this one: open the last settled step first.')
   const { left: _left, ...open } = { ...step, status: 'open' as const }
-  const steps = task.steps.map((other, index) => index === place ? open : index > place ? { ...other, status: 'locked' as const } : other)
+  const steps = task.steps.map((other, index) =>
+    index === place ? open : index > place ? { ...other, status: 'locked' as const } : other,
+  )
   return accepted(withTask(state, { ...task, steps, unjudged: true }))
 }
 
 /** Why this step can't be checked or left now, as a sentence, or null if it can. */
 function refuseStep(status: StepStatus): string | null {
   switch (status) {
-    case 'open': return null
-    case 'locked': return 'This step isn’t open yet: finish the steps before it first.'
-    case 'passed': return 'This step is passed already.'
-    case 'out-of-tries': return 'This step has no tries left.'
-    case 'skipped': return 'You left this step for good.'
-    case 'settled': return 'This step is settled.'
-    case 'awaiting-marker': return 'This step is waiting for a marker.'
+    case 'open':
+      return null
+    case 'locked':
+      return 'This step isn’t open yet: finish the steps before it first.'
+    case 'passed':
+      return 'This step is passed already.'
+    case 'out-of-tries':
+      return 'This step has no tries left.'
+    case 'skipped':
+      return 'You left this step for good.'
+    case 'settled':
+      return 'This step is settled.'
+    case 'awaiting-marker':
+      return 'This step is waiting for a marker.'
   }
 }
 
 function end(plan: Plan, state: SittingState, event: LoggedEvent & { kind: 'ended' }): SittingState {
   const deadline = endsAt(plan, state, event.at)
   const endedAt = event.at < deadline ? event.at : deadline
-  const tasks = event.how === 'voided' ? state.tasks : state.tasks.map(task => judgeAtEnd(plan, taskPlanOf(plan, task), task, endedAt))
-  return { ...state, status: 'ended', how: event.how, endedAt, tasks, beforeEnd: state.tasks, ...(event.signedAs === undefined ? {} : { signedAs: event.signedAs }) }
+  const tasks =
+    event.how === 'voided'
+      ? state.tasks
+      : state.tasks.map(task => judgeAtEnd(plan, taskPlanOf(plan, task), task, endedAt))
+  return {
+    ...state,
+    status: 'ended',
+    how: event.how,
+    endedAt,
+    tasks,
+    beforeEnd: state.tasks,
+    ...(event.signedAs === undefined ? {} : { signedAs: event.signedAs }),
+  }
 }
 
-const accepted = (state: SittingState, tried?: Tried): Advanced => ({ state, outcome: { status: 'accepted', ...(tried ? { tried } : {}) } })
-const malformed = (state: SittingState, refusal: string): Advanced => ({ state, outcome: { status: 'refused', refusal, malformed: true } })
+const accepted = (state: SittingState, tried?: Tried): Advanced => ({
+  state,
+  outcome: { status: 'accepted', ...(tried ? { tried } : {}) },
+})
+const malformed = (state: SittingState, refusal: string): Advanced => ({
+  state,
+  outcome: { status: 'refused', refusal, malformed: true },
+})
 const refused = (state: SittingState, refusal: string): Advanced => ({ state, outcome: { status: 'refused', refusal } })

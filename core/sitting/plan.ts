@@ -8,7 +8,10 @@ import { allowanceMs } from '../time/moments'
 import type { ServerEvent } from './events'
 import { drawn, shuffled } from './shuffle'
 
-/** A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its sittings. */
+/**
+ * A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its
+ * sittings.
+ */
 export interface Plan {
   paper: Paper
   rules: PaperRules
@@ -50,7 +53,9 @@ export interface StepPlan {
 export function planOf(paper: Paper): Plan {
   const tasks = tasksOf(paper).map(task => planTask(task, paper.rules))
   const sections = paper.sections.map(({ tasks, ...rules }): SectionPlan => ({
-    rules, tasks: tasks.map(({ id }) => id), limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
+    rules,
+    tasks: tasks.map(({ id }) => id),
+    limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
   }))
   return assembled(paper, paper.rules, sections, tasks)
 }
@@ -65,10 +70,19 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
     tasks: seed === undefined ? section.tasks : tasksFrom(section, seed + index),
     limitMs: section.limitMs === null ? null : Math.round(section.limitMs * factor),
   }))
-  const tasks = sections.flatMap(section => section.tasks).flatMap((id) => {
-    const task = base.task(id)
-    return task ? [{ ...task, steps: task.steps.map(step => ({ ...step, tries: (step.step.tries ?? rules.tries) + extraTries })) }] : []
-  })
+  const tasks = sections
+    .flatMap(section => section.tasks)
+    .flatMap(id => {
+      const task = base.task(id)
+      return task
+        ? [
+            {
+              ...task,
+              steps: task.steps.map(step => ({ ...step, tries: (step.step.tries ?? rules.tries) + extraTries })),
+            },
+          ]
+        : []
+    })
   return assembled(base.paper, rules, sections, tasks)
 }
 
@@ -82,10 +96,23 @@ function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string
   return rules.order === 'shuffled' ? shuffled(some, seed) : some
 }
 
-function assembled(paper: Paper, rules: PaperRules, sections: readonly SectionPlan[], tasks: readonly TaskPlan[]): Plan {
+function assembled(
+  paper: Paper,
+  rules: PaperRules,
+  sections: readonly SectionPlan[],
+  tasks: readonly TaskPlan[],
+): Plan {
   const byId = new Map(tasks.map(plan => [plan.task.id, plan]))
   const sectionsById = new Map(sections.map(section => [section.rules.id, section]))
-  return { paper, rules, sections, tasks, outOf: sumOf(tasks), task: id => byId.get(id), section: id => sectionsById.get(id) }
+  return {
+    paper,
+    rules,
+    sections,
+    tasks,
+    outOf: sumOf(tasks),
+    task: id => byId.get(id),
+    section: id => sectionsById.get(id),
+  }
 }
 
 function planTask(task: Task, rules: PaperRules): TaskPlan {
@@ -100,13 +127,20 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
       step,
       tries: step.tries ?? rules.tries,
       points,
-      minutes: step.minutes ?? halfMinutes(task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0) / whole),
+      minutes:
+        step.minutes ??
+        halfMinutes((task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0)) / whole),
       outOf: points.reduce((sum, value) => sum + value, 0),
-      modelState: once(() => step.model.reduce<unknown>((state, op) => {
-        const applied = tool.apply(state, tool.op.parse(op))
-        if (!applied.ok) throw new RangeError(`The model of ${task.id}/${step.id} is refused: ${applied.refusal}`)
-        return applied.state
-      }, before ? before.modelState() : start)),
+      modelState: once(() =>
+        step.model.reduce<unknown>(
+          (state, op) => {
+            const applied = tool.apply(state, tool.op.parse(op))
+            if (!applied.ok) throw new RangeError(`The model of ${task.id}/${step.id} is refused: ${applied.refusal}`)
+            return applied.state
+          },
+          before ? before.modelState() : start,
+        ),
+      ),
     })
   }
   return { task, tool, start, steps, outOf: sumOf(steps) }

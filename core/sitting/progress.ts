@@ -57,7 +57,7 @@ export interface SittingState {
   seat: string | null
   device: string
   pauseReason: string
-  away: { on: boolean, times: number, since: string | null }
+  away: { on: boolean; times: number; since: string | null }
   notes: string
   /** The tasks as they stood before the end judged what was unchecked: where a reopened sitting goes on. */
   beforeEnd?: readonly TaskProgress[]
@@ -80,7 +80,12 @@ export function freshTasks(plan: Plan): TaskProgress[] {
     state: start,
     unjudged: false,
     workedMs: 0,
-    steps: task.steps.map((step, index) => ({ id: step.id, status: index === 0 ? 'open' : 'locked', checks: [], workedMs: 0 })),
+    steps: task.steps.map((step, index) => ({
+      id: step.id,
+      status: index === 0 ? 'open' : 'locked',
+      checks: [],
+      workedMs: 0,
+    })),
   }))
 }
 
@@ -90,15 +95,15 @@ export function stepInHand(task: TaskProgress): StepProgress | undefined {
 }
 
 export function withTask(state: SittingState, task: TaskProgress): SittingState {
-  return { ...state, tasks: state.tasks.map(other => other.id === task.id ? task : other) }
+  return { ...state, tasks: state.tasks.map(other => (other.id === task.id ? task : other)) }
 }
 
 export function withSection(state: SittingState, section: SectionProgress): SittingState {
-  return { ...state, sections: state.sections.map(other => other.id === section.id ? section : other) }
+  return { ...state, sections: state.sections.map(other => (other.id === section.id ? section : other)) }
 }
 
 export function withStep(task: TaskProgress, step: StepProgress): TaskProgress {
-  return { ...task, steps: task.steps.map(other => other.id === step.id ? step : other) }
+  return { ...task, steps: task.steps.map(other => (other.id === step.id ? step : other)) }
 }
 
 export function stepPlanOf(plan: TaskPlan, id: string): StepPlan {

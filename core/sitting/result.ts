@@ -55,14 +55,21 @@ export interface SittingResult {
 export function resultOf(plan: Plan, state: SittingState): SittingResult {
   const tasks = plan.tasks.map((taskPlan): TaskResult => {
     const progress = state.tasks.find(({ id }) => id === taskPlan.task.id)
-    const steps = taskPlan.steps.map(stepPlan => resultOfStep(plan, taskPlan, stepPlan, progress?.steps.find(({ id }) => id === stepPlan.step.id)))
+    const steps = taskPlan.steps.map(stepPlan =>
+      resultOfStep(
+        plan,
+        taskPlan,
+        stepPlan,
+        progress?.steps.find(({ id }) => id === stepPlan.step.id),
+      ),
+    )
     const { id, title, minutes } = taskPlan.task
     return { id, title, minutes, workedMs: progress?.workedMs ?? 0, ...sums(steps), steps }
   })
   return { ...sums(tasks), tasks }
 }
 
-function sums(parts: readonly { points: Hundredths, outOf: Hundredths }[]): { points: Hundredths, outOf: Hundredths } {
+function sums(parts: readonly { points: Hundredths; outOf: Hundredths }[]): { points: Hundredths; outOf: Hundredths } {
   return {
     points: parts.reduce((sum, part) => sum + part.points, 0),
     outOf: parts.reduce((sum, part) => sum + part.outOf, 0),
@@ -75,14 +82,25 @@ export function pointsOfStep(plan: Plan, stepPlan: StepPlan, progress: StepProgr
   return stepPoints({ points: stepPlan.points, checks, passed: progress.status === 'passed' }, plan.rules)
 }
 
-function resultOfStep(plan: Plan, taskPlan: TaskPlan, stepPlan: StepPlan, progress: StepProgress | undefined): StepResult {
+function resultOfStep(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  stepPlan: StepPlan,
+  progress: StepProgress | undefined,
+): StepResult {
   const { step, tries, points } = stepPlan
   const checks = progress?.checks ?? []
   const earned = progress ? pointsOfStep(plan, stepPlan, progress) : []
   const shares = checks.map(check => check.findings.map(finding => finding.share))
-  const shown = checks.length === 0 ? -1 : progress?.status === 'passed' ? checks.length - 1 : shares.indexOf(bestCheck(points, shares))
+  const shown =
+    checks.length === 0
+      ? -1
+      : progress?.status === 'passed'
+        ? checks.length - 1
+        : shares.indexOf(bestCheck(points, shares))
   // A step that was never judged still has something to expect.
-  const unjudged = shown < 0 ? judgeStep({ tool: taskPlan.tool, step, state: taskPlan.start, start: taskPlan.start }) : []
+  const unjudged =
+    shown < 0 ? judgeStep({ tool: taskPlan.tool, step, state: taskPlan.start, start: taskPlan.start }) : []
   const criteria = step.criteria.map((criterion, index): CriterionResult => {
     const finding = checks[shown]?.findings[index]
     return {

@@ -14,31 +14,89 @@ const at = (seconds: number): string => new Date(START + seconds * 1000).toISOSt
 const delivery = lines('6010 D 100.00, 2010 C 100.00')
 
 const task = (id: string) => ({
-  id, title: id, tool: 'ledger', minutes: 2, brief: { situation: ['…'] }, setup: { chart, period },
+  id,
+  title: id,
+  tool: 'ledger',
+  minutes: 2,
+  brief: { situation: ['…'] },
+  setup: { chart, period },
   steps: [
-    { id: 'one', instruction: '…', mode: 'handed-in', criteria: [{ id: 'entry', label: 'entry', points: 2, skills: ['x'], feedback: '…', check: { kind: 'entry-posted', lines: delivery } }], model: [{ type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } }] },
-    { id: 'two', instruction: '…', mode: 'handed-in', criteria: [{ id: 'dated', label: 'dated', points: 1, skills: ['x'], feedback: '…', check: { kind: 'entry-dated', lines: delivery, on: '2026-10-30' } }], model: [{ type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } }] },
+    {
+      id: 'one',
+      instruction: '…',
+      mode: 'handed-in',
+      criteria: [
+        {
+          id: 'entry',
+          label: 'entry',
+          points: 2,
+          skills: ['x'],
+          feedback: '…',
+          check: { kind: 'entry-posted', lines: delivery },
+        },
+      ],
+      model: [{ type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } }],
+    },
+    {
+      id: 'two',
+      instruction: '…',
+      mode: 'handed-in',
+      criteria: [
+        {
+          id: 'dated',
+          label: 'dated',
+          points: 1,
+          skills: ['x'],
+          feedback: '…',
+          check: { kind: 'entry-dated', lines: delivery, on: '2026-10-30' },
+        },
+      ],
+      model: [{ type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } }],
+    },
   ],
 })
 
 /** Two sections, of 4 and 6 minutes of their own unless told otherwise. */
 function planWith(first: object = {}, second: object = {}, rules: Partial<PaperRules> = {}) {
-  return planOf(paper.parse({
-    id: 'p', version: 1, title: 'P', trade: 'bookkeeping', kind: 'exam', minutes: 10, about: '', instructions: [],
-    rules: { tries: 2, ...rules }, release: {},
-    sections: [
-      { id: 'first', title: 'First', minutes: 4, movement: 'one-way', ...first, tasks: [task('a'), task('b')] },
-      { id: 'second', title: 'Second', minutes: 6, movement: 'one-way', ...second, tasks: [task('c'), task('d')] },
-    ],
-  }))
+  return planOf(
+    paper.parse({
+      id: 'p',
+      version: 1,
+      title: 'P',
+      trade: 'bookkeeping',
+      kind: 'exam',
+      minutes: 10,
+      about: '',
+      instructions: [],
+      rules: { tries: 2, ...rules },
+      release: {},
+      sections: [
+        { id: 'first', title: 'First', minutes: 4, movement: 'one-way', ...first, tasks: [task('a'), task('b')] },
+        { id: 'second', title: 'Second', minutes: 6, movement: 'one-way', ...second, tasks: [task('c'), task('d')] },
+      ],
+    }),
+  )
 }
 
 type Started = Extract<LoggedEvent, { kind: 'started' }>
-const started = (more: Partial<Started> = {}): Started => ({ kind: 'started', allowanceMs: 600_000, closesAt: null, at: at(0), ...more })
+const started = (more: Partial<Started> = {}): Started => ({
+  kind: 'started',
+  allowanceMs: 600_000,
+  closesAt: null,
+  at: at(0),
+  ...more,
+})
 type Timed = [number, EventBody]
-const log = (...events: Timed[]): LoggedEvent[] => [started(), ...events.map(([seconds, body]) => ({ ...body, at: at(seconds) }))]
+const log = (...events: Timed[]): LoggedEvent[] => [
+  started(),
+  ...events.map(([seconds, body]) => ({ ...body, at: at(seconds) })),
+]
 const open = (taskId: string): EventBody => ({ kind: 'open', taskId })
-const post = (taskId: string): EventBody => ({ kind: 'op', taskId, op: { type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } } })
+const post = (taskId: string): EventBody => ({
+  kind: 'op',
+  taskId,
+  op: { type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: delivery } },
+})
 const leave = (sectionId: string): EventBody => ({ kind: 'leave', sectionId })
 
 function refusal(plan: ReturnType<typeof planWith>, events: Timed[], last: Timed): string | null {
@@ -52,13 +110,19 @@ describe('a section with its own time', () => {
 
   it('is closed at the moment its time is up, and the next one begins then', () => {
     const state = fold(plan, log([10, open('a')], [300, open('c')]))
-    expect(state.sections).toMatchObject([{ workedMs: 240_000, closed: 'time-up', closedAt: at(240) }, { workedMs: 60_000, closed: null }])
+    expect(state.sections).toMatchObject([
+      { workedMs: 240_000, closed: 'time-up', closedAt: at(240) },
+      { workedMs: 60_000, closed: null },
+    ])
     expect(state.tasks.map(({ workedMs }) => workedMs)).toEqual([230_000, 0, 60_000, 0])
     expect(refusal(plan, [[10, open('a')]], [241, post('a')])).toBe('The time of “First” is up.')
   })
 
   it('is not hurried by a pause, and grows with an extension', () => {
-    const paused: Timed[] = [[100, { kind: 'paused', reason: 'fire drill' }], [400, { kind: 'resumed' }]]
+    const paused: Timed[] = [
+      [100, { kind: 'paused', reason: 'fire drill' }],
+      [400, { kind: 'resumed' }],
+    ]
     expect(sectionDeadline(plan, fold(plan, log(...paused)), at(400))).toBe(at(540))
     expect(refusal(plan, paused, [539, post('a')])).toBeNull()
     const extended = fold(plan, log([100, { kind: 'extended', byMs: 60_000, reason: 'late start' }]))
@@ -91,7 +155,9 @@ describe('movement', () => {
     const plan = planWith({ minutes: undefined }, { minutes: undefined })
     expect(refusal(plan, [[5, open('a')]], [6, open('c')])).toBe('Leave “First” before you go on to “Second”.')
     expect(refusal(plan, [[5, leave('first')]], [6, open('c')])).toBeNull()
-    expect(refusal(plan, [[5, leave('first')]], [6, post('a')])).toBe('You have left “First”, and it can’t be opened again.')
+    expect(refusal(plan, [[5, leave('first')]], [6, post('a')])).toBe(
+      'You have left “First”, and it can’t be opened again.',
+    )
     expect(fold(plan, log([5, leave('first')])).current).toBe('c')
     expect(refusal(plan, [], [6, leave('second')])).toBe('This isn’t the section you are in.')
   })
@@ -105,7 +171,10 @@ describe('movement', () => {
 
 describe('order and drawing', () => {
   const shuffled = planWith({ order: 'shuffled' }, { draw: 1, order: 'shuffled' })
-  const of = (seed: number) => planFor(shuffled, started({ seed })).tasks.map(plan => plan.task.id).join('')
+  const of = (seed: number) =>
+    planFor(shuffled, started({ seed }))
+      .tasks.map(plan => plan.task.id)
+      .join('')
 
   it('follow from the seed alone: the same seed gives the same paper, others give others', () => {
     expect(of(7)).toBe(of(7))
@@ -132,31 +201,52 @@ describe('steps that are settled', () => {
   const plan = planWith({}, {}, { answers: 'settled' })
   const settle = (stepId: string): EventBody => ({ kind: 'settle', taskId: 'a', stepId })
   const unsettle = (stepId: string): EventBody => ({ kind: 'unsettle', taskId: 'a', stepId })
-  const statuses = (...events: Timed[]): string[] => fold(plan, log(...events)).tasks[0]!.steps.map(({ status }) => status)
+  const statuses = (...events: Timed[]): string[] =>
+    fold(plan, log(...events)).tasks[0]!.steps.map(({ status }) => status)
 
   it('open the next one, tell nothing, and are judged at the end by what they left', () => {
-    const events: Timed[] = [[5, post('a')], [6, settle('one')]]
+    const events: Timed[] = [
+      [5, post('a')],
+      [6, settle('one')],
+    ]
     expect(statuses(...events)).toEqual(['settled', 'open'])
     expect(fold(plan, log(...events)).tasks[0]!.steps[0]!.checks).toEqual([])
-    expect(statuses(...events, [7, settle('two')], [8, { kind: 'ended', how: 'handed-in' }])).toEqual(['passed', 'passed'])
+    expect(statuses(...events, [7, settle('two')], [8, { kind: 'ended', how: 'handed-in' }])).toEqual([
+      'passed',
+      'passed',
+    ])
     expect(statuses([6, settle('one')], [8, { kind: 'ended', how: 'handed-in' }])).toEqual(['out-of-tries', 'open'])
   })
 
   it('can be opened again while nothing builds on them, where the paper lets it', () => {
     expect(statuses([5, settle('one')], [6, unsettle('one')])).toEqual(['open', 'locked'])
-    expect(refusal(plan, [[5, settle('one')], [6, settle('two')]], [7, unsettle('one')])).toMatch(/Later steps build on this one/)
-    expect(refusal(planWith({}, {}, { answers: 'settled', unsettle: false }), [[5, settle('one')]], [7, unsettle('one')])).toBe('In this paper a settled step stays settled.')
+    expect(
+      refusal(
+        plan,
+        [
+          [5, settle('one')],
+          [6, settle('two')],
+        ],
+        [7, unsettle('one')],
+      ),
+    ).toMatch(/Later steps build on this one/)
+    expect(
+      refusal(planWith({}, {}, { answers: 'settled', unsettle: false }), [[5, settle('one')]], [7, unsettle('one')]),
+    ).toBe('In this paper a settled step stays settled.')
   })
 
   it('are not checked, and checked ones are not settled', () => {
-    expect(refusal(plan, [], [5, { kind: 'check', taskId: 'a', stepId: 'one' }])).toBe('In this paper steps are settled, not checked.')
+    expect(refusal(plan, [], [5, { kind: 'check', taskId: 'a', stepId: 'one' }])).toBe(
+      'In this paper steps are settled, not checked.',
+    )
     expect(refusal(planWith(), [], [5, settle('one')])).toBe('In this paper steps are checked, not settled.')
   })
 })
 
 describe('a break', () => {
   const plan = planWith({ minutes: undefined }, { minutes: undefined })
-  const withBreak = (...events: Timed[]) => fold(plan, [started({ breakMs: 120_000 }), ...events.map(([seconds, body]) => ({ ...body, at: at(seconds) }))])
+  const withBreak = (...events: Timed[]) =>
+    fold(plan, [started({ breakMs: 120_000 }), ...events.map(([seconds, body]) => ({ ...body, at: at(seconds) }))])
 
   it('stops the clock for as long as it lasts', () => {
     const state = withBreak([60, { kind: 'break' }], [120, { kind: 'resumed' }])
@@ -178,9 +268,19 @@ describe('a break', () => {
 describe('a sitting that is opened again', () => {
   it('goes on where it was before the end judged it, with so many minutes', () => {
     const plan = planWith({ minutes: undefined }, { minutes: undefined })
-    const state = fold(plan, log([10, post('a')], [20, { kind: 'ended', how: 'handed-in' }], [1000, { kind: 'reopened', byMs: 300_000, reason: 'handed in by mistake' }]))
+    const state = fold(
+      plan,
+      log(
+        [10, post('a')],
+        [20, { kind: 'ended', how: 'handed-in' }],
+        [1000, { kind: 'reopened', byMs: 300_000, reason: 'handed in by mistake' }],
+      ),
+    )
     expect(state.status).toBe('running')
-    expect(state.tasks[0]).toMatchObject({ unjudged: true, steps: [{ status: 'open', checks: [] }, { status: 'locked' }] })
+    expect(state.tasks[0]).toMatchObject({
+      unjudged: true,
+      steps: [{ status: 'open', checks: [] }, { status: 'locked' }],
+    })
     expect(endsAt(plan, state, at(1000))).toBe(at(1300))
     expect(advance(plan, state, { ...post('a'), at: at(1010) }).outcome.status).toBe('accepted')
   })
@@ -192,7 +292,11 @@ describe('the pace on the device', () => {
 
   it('goes on to the next section by itself as the server does', () => {
     expect(paceAt(pace, Date.parse(at(239)))).toBe(pace)
-    expect(paceAt(pace, Date.parse(at(250)))).toMatchObject({ section: 'second', deadline: at(600), sections: [{ closed: 'time-up' }, { deadline: at(600) }] })
+    expect(paceAt(pace, Date.parse(at(250)))).toMatchObject({
+      section: 'second',
+      deadline: at(600),
+      sections: [{ closed: 'time-up' }, { deadline: at(600) }],
+    })
     expect(paceAt(pace, Date.parse(at(700))).section).toBeNull()
   })
 

@@ -8,7 +8,8 @@ export function sectionOfTask(plan: Plan, taskId: string): string | null {
   return plan.sections.find(({ tasks }) => tasks.includes(taskId))?.rules.id ?? null
 }
 
-const progressOf = (state: SittingState, id: string | null): SectionProgress | undefined => state.sections.find(section => section.id === id)
+const progressOf = (state: SittingState, id: string | null): SectionProgress | undefined =>
+  state.sections.find(section => section.id === id)
 
 function limitOf(plan: Plan, state: SittingState, id: string): number | null {
   const own = plan.section(id)?.limitMs ?? null
@@ -27,13 +28,19 @@ function nextOpen(state: SittingState, after: string): string | null {
 }
 
 /** Closes a section and goes on to the next open one, at its first task. */
-export function closeSection(plan: Plan, state: SittingState, id: string, closed: 'left' | 'time-up', at: string): SittingState {
+export function closeSection(
+  plan: Plan,
+  state: SittingState,
+  id: string,
+  closed: 'left' | 'time-up',
+  at: string,
+): SittingState {
   const section = progressOf(state, id)
   if (!section) return state
   const after = withSection(state, { ...section, closed, closedAt: at })
   if (state.section !== id) return after
   const next = nextOpen(after, id)
-  return { ...after, section: next, current: next === null ? after.current : plan.section(next)?.tasks[0] ?? null }
+  return { ...after, section: next, current: next === null ? after.current : (plan.section(next)?.tasks[0] ?? null) }
 }
 
 /** Charges time to the section, the task and the step in hand. */
@@ -56,7 +63,10 @@ export function passTime(plan: Plan, before: SittingState, arrived: string): Sit
   const deadline = deadlineOf(before.clock, arrived)
   const at = arrived < deadline ? arrived : deadline
   // A break that has used itself up ends by itself.
-  let state = before.clock.pausedAt !== null && !isPaused(before.clock, at) ? { ...before, clock: resume(before.clock, at) } : before
+  let state =
+    before.clock.pausedAt !== null && !isPaused(before.clock, at)
+      ? { ...before, clock: resume(before.clock, at) }
+      : before
   const from = workedMs(before.clock, before.lastAt)
   let left = Math.max(0, workedMs(state.clock, at) - from)
   let worked = from
@@ -67,7 +77,8 @@ export function passTime(plan: Plan, before: SittingState, arrived: string): Sit
     state = charge(state, spent)
     worked += spent
     left -= spent
-    if (spent === room) state = closeSection(plan, state, state.section!, 'time-up', momentOfWork(state.clock, worked, at))
+    if (spent === room)
+      state = closeSection(plan, state, state.section!, 'time-up', momentOfWork(state.clock, worked, at))
   }
   return { ...state, lastAt: at > state.lastAt ? at : state.lastAt }
 }
@@ -78,7 +89,10 @@ export function sectionLeftMs(plan: Plan, state: SittingState, id: string): numb
   return limit === null ? null : Math.max(0, limit - (progressOf(state, id)?.workedMs ?? 0))
 }
 
-/** When the current section's own time is up, or null where it has none. `state` has passed its time up to its last event. */
+/**
+ * When the current section's own time is up, or null where it has none. `state` has passed its time up to its last
+ * event.
+ */
 export function sectionDeadline(plan: Plan, state: SittingState, now: string): string | null {
   const left = state.section === null ? null : sectionLeftMs(plan, state, state.section)
   return left === null ? null : afterWork(state, left, now)
@@ -88,13 +102,23 @@ function afterWork(state: SittingState, left: number, now: string): string {
   return iso(ms(state.clock.startedAt) + workedMs(state.clock, state.lastAt) + left + stoodMs(state.clock, now))
 }
 
-/** When the sitting ends by itself: its own time, the closing time, or when the last section's time is up, whichever is first. */
+/**
+ * When the sitting ends by itself: its own time, the closing time, or when the last section's time is up,
+ * whichever is first.
+ */
 export function endsAt(plan: Plan, state: SittingState, now: string): string {
   const deadline = deadlineOf(state.clock, now)
   const open = state.sections.filter(section => section.closed === null)
   const left = open.map(({ id }) => sectionLeftMs(plan, state, id))
   if (left.includes(null)) return deadline
-  const last = afterWork(state, left.reduce<number>((sum, one) => sum + (one ?? 0), 0), now)
-  const over = open.length > 0 ? last : state.sections.map(({ closedAt }) => closedAt ?? last).reduce((a, b) => a > b ? a : b, state.clock.startedAt)
+  const last = afterWork(
+    state,
+    left.reduce<number>((sum, one) => sum + (one ?? 0), 0),
+    now,
+  )
+  const over =
+    open.length > 0
+      ? last
+      : state.sections.map(({ closedAt }) => closedAt ?? last).reduce((a, b) => (a > b ? a : b), state.clock.startedAt)
   return over < deadline ? over : deadline
 }

@@ -19,8 +19,12 @@ export interface TryResult {
 function findingsFor(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, stepId: string, state: unknown): Judged[] {
   const { step } = stepPlanOf(taskPlan, stepId)
   return judgeStep({
-    tool: taskPlan.tool, step, state, start: taskPlan.start,
-    earlier: earlierWork(task), followThrough: plan.rules.followThrough,
+    tool: taskPlan.tool,
+    step,
+    state,
+    start: taskPlan.start,
+    earlier: earlierWork(task),
+    followThrough: plan.rules.followThrough,
   }).map(({ finding }) => finding)
 }
 
@@ -28,7 +32,15 @@ function findingsFor(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, stepId:
  * Judges the step against `work` and counts the try. Passed: the work is kept and the next step opens.
  * Not passed: `otherwise` is the state that the task goes back to, and after the last try the step closes.
  */
-export function tryStep(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, at: string, work: unknown, otherwise: unknown): TryResult {
+export function tryStep(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  at: string,
+  work: unknown,
+  otherwise: unknown,
+): TryResult {
   const findings = findingsFor(plan, taskPlan, task, step.id, work)
   const passed = findings.every(finding => finding.met)
   const tried = { stepId: step.id, passed, findings }
@@ -53,18 +65,23 @@ export function closeStep(task: TaskProgress, step: StepProgress): TaskProgress 
   return next ? withStep(closed, { ...next, status: 'open' }) : closed
 }
 
-/** The closing check, when a sitting ends: settled steps as they were left, then work that was done but never checked. */
+/**
+ * The closing check, when a sitting ends: settled steps as they were left, then work that was done but never
+ * checked.
+ */
 export function judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
   return judgeUnchecked(plan, taskPlan, judgeSettled(plan, taskPlan, task, at), at)
 }
 
 /** A settled step is judged once, by the work that it left. Later steps stand where they stood. */
 function judgeSettled(plan: Plan, taskPlan: TaskPlan, before: TaskProgress, at: string): TaskProgress {
-  return before.steps.filter(({ status }) => status === 'settled').reduce((task, step) => {
-    const findings = findingsFor(plan, taskPlan, task, step.id, step.left)
-    const status = findings.every(finding => finding.met) ? 'passed' as const : 'out-of-tries' as const
-    return withStep(task, { ...step, status, checks: [...step.checks, { at, findings }] })
-  }, before)
+  return before.steps
+    .filter(({ status }) => status === 'settled')
+    .reduce((task, step) => {
+      const findings = findingsFor(plan, taskPlan, task, step.id, step.left)
+      const status = findings.every(finding => finding.met) ? ('passed' as const) : ('out-of-tries' as const)
+      return withStep(task, { ...step, status, checks: [...step.checks, { at, findings }] })
+    }, before)
 }
 
 /**

@@ -6,10 +6,53 @@ import type { Evidence } from './mastery'
 const worked: [string, Evidence[], number, number, number, number, number, number, string][] = [
   ['none', [], 1, 1, 0.5, 0.3, 0.1, 0.9, 'unproven'],
   ['one right', [{ r: 1, w: 1 }], 2, 1, 0.6667, 0.51, 0.3162, 0.9487, 'unproven'],
-  ['three right', [{ r: 1, w: 1 }, { r: 1, w: 1 }, { r: 1, w: 1 }], 4, 1, 0.8, 0.7599, 0.5623, 0.974, 'secure'],
+  [
+    'three right',
+    [
+      { r: 1, w: 1 },
+      { r: 1, w: 1 },
+      { r: 1, w: 1 },
+    ],
+    4,
+    1,
+    0.8,
+    0.7599,
+    0.5623,
+    0.974,
+    'secure',
+  ],
   ['one wrong', [{ r: 0, w: 1 }], 1, 2, 0.3333, 0.09, 0.0513, 0.6838, 'gap'],
-  ['mixed, one older', [{ r: 1, w: 1 }, { r: 0.5, w: 1 }, { r: 0, w: 1 }, { r: 1, w: 0.5 }], 3, 2.5, 0.5455, 0.2412, 0.2786, 0.8034, 'gap'],
-  ['an old wrong and two right', [{ r: 0, w: 0.5 }, { r: 1, w: 1 }, { r: 1, w: 1 }], 3, 1.5, 0.6667, 0.4878, 0.3782, 0.9136, 'unproven'],
+  [
+    'mixed, one older',
+    [
+      { r: 1, w: 1 },
+      { r: 0.5, w: 1 },
+      { r: 0, w: 1 },
+      { r: 1, w: 0.5 },
+    ],
+    3,
+    2.5,
+    0.5455,
+    0.2412,
+    0.2786,
+    0.8034,
+    'gap',
+  ],
+  [
+    'an old wrong and two right',
+    [
+      { r: 0, w: 0.5 },
+      { r: 1, w: 1 },
+      { r: 1, w: 1 },
+    ],
+    3,
+    1.5,
+    0.6667,
+    0.4878,
+    0.3782,
+    0.9136,
+    'unproven',
+  ],
 ]
 
 describe('mastery', () => {

@@ -4,22 +4,49 @@ import type { JudgedCriterion } from './report'
 import { proveTree, skillTree } from './tree'
 
 const tree = skillTree.parse({
-  id: 'books', title: 'Books',
+  id: 'books',
+  title: 'Books',
   areas: [
-    { id: 'entries', title: 'Entries', skills: [{ id: 'two-sided', title: 'Two-sided', can: '…' }, { id: 'vat', title: 'VAT', can: '…', needs: ['two-sided'] }] },
-    { id: 'closing', title: 'Closing', skills: [{ id: 'prepaid', title: 'Prepaid', can: '…', needs: ['two-sided'], weight: 2 }, { id: 'accrued', title: 'Accrued', can: '…' }] },
+    {
+      id: 'entries',
+      title: 'Entries',
+      skills: [
+        { id: 'two-sided', title: 'Two-sided', can: '…' },
+        { id: 'vat', title: 'VAT', can: '…', needs: ['two-sided'] },
+      ],
+    },
+    {
+      id: 'closing',
+      title: 'Closing',
+      skills: [
+        { id: 'prepaid', title: 'Prepaid', can: '…', needs: ['two-sided'], weight: 2 },
+        { id: 'accrued', title: 'Accrued', can: '…' },
+      ],
+    },
   ],
 })
 const now = '2026-11-24T12:00:00.000Z'
 let count = 0
-const judged = (skills: string[], points: number, outOf: number, at = now, ...faults: string[]): JudgedCriterion =>
-  ({ at, sittingId: 's1', taskId: 't', stepId: 'a', criterionId: `c${count++}`, skills, points, outOf, faults })
-const order = (evidence: JudgedCriterion[]): string[] => gapReport(tree, evidence, now).closeFirst.map(({ skill }) => skill.id)
+const judged = (skills: string[], points: number, outOf: number, at = now, ...faults: string[]): JudgedCriterion => ({
+  at,
+  sittingId: 's1',
+  taskId: 't',
+  stepId: 'a',
+  criterionId: `c${count++}`,
+  skills,
+  points,
+  outOf,
+  faults,
+})
+const order = (evidence: JudgedCriterion[]): string[] =>
+  gapReport(tree, evidence, now).closeFirst.map(({ skill }) => skill.id)
 
 describe('the gap report', () => {
   it('without evidence knows nothing: every skill and area unproven', () => {
     const report = gapReport(tree, [], now)
-    expect(report.areas.flatMap(area => [area.mastery.standing, ...area.skills.map(skill => skill.mastery.standing)])).toEqual(Array(6).fill('unproven'))
+    expect(
+      report.areas.flatMap(area => [area.mastery.standing, ...area.skills.map(skill => skill.mastery.standing)]),
+    ).toEqual(Array(6).fill('unproven'))
     expect(report.newest).toBeNull()
   })
 
@@ -39,7 +66,12 @@ describe('the gap report', () => {
   })
 
   it('puts gaps before what is unproven, and the larger weighted distance first', () => {
-    expect(order([judged(['accrued'], 0, 100), judged(['prepaid'], 0, 100)])).toEqual(['prepaid', 'accrued', 'two-sided', 'vat'])
+    expect(order([judged(['accrued'], 0, 100), judged(['prepaid'], 0, 100)])).toEqual([
+      'prepaid',
+      'accrued',
+      'two-sided',
+      'vat',
+    ])
   })
 
   it('puts a prerequisite before what needs it, however close it is', () => {
@@ -52,8 +84,15 @@ describe('the gap report', () => {
   })
 
   it('counts what recurs', () => {
-    const [entries] = gapReport(tree, ['wrong-side', 'wrong-amount', 'wrong-side'].map(fault => judged(['vat'], 0, 100, now, fault)), now).areas
-    expect(entries?.skills[1]?.faults).toEqual([{ fault: 'wrong-side', times: 2 }, { fault: 'wrong-amount', times: 1 }])
+    const [entries] = gapReport(
+      tree,
+      ['wrong-side', 'wrong-amount', 'wrong-side'].map(fault => judged(['vat'], 0, 100, now, fault)),
+      now,
+    ).areas
+    expect(entries?.skills[1]?.faults).toEqual([
+      { fault: 'wrong-side', times: 2 },
+      { fault: 'wrong-amount', times: 1 },
+    ])
   })
 })
 
@@ -61,7 +100,11 @@ describe('a skill tree', () => {
   it('is refused when a need is missing or goes in a circle', () => {
     const bad = structuredClone(tree)
     bad.areas[0]!.skills[0]!.needs = ['vat', 'nowhere']
-    expect(proveTree(bad)).toEqual(['two-sided needs nowhere, which doesn\'t exist.', 'two-sided needs itself, by way of others.', 'vat needs itself, by way of others.'])
+    expect(proveTree(bad)).toEqual([
+      "two-sided needs nowhere, which doesn't exist.",
+      'two-sided needs itself, by way of others.',
+      'vat needs itself, by way of others.',
+    ])
     expect(proveTree(tree)).toEqual([])
   })
 })

@@ -25,7 +25,7 @@ export interface SkillReport {
   /** Newest first. */
   evidence: JudgedCriterion[]
   /** Kinds of mistake and how often, most frequent first. */
-  faults: { fault: string, times: number }[]
+  faults: { fault: string; times: number }[]
 }
 
 export interface AreaReport {
@@ -69,20 +69,25 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
     target: tree.target,
     criteria: counted.length,
     sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
-    newest: counted.reduce<string | null>((newest, { at }) => newest === null || at > newest ? at : newest, null),
+    newest: counted.reduce<string | null>((newest, { at }) => (newest === null || at > newest ? at : newest), null),
     areas,
     closeFirst: closeFirst(areas.flatMap(({ skills }) => skills)),
   }
 }
 
 function reportSkill(skill: Skill, target: number, judged: readonly JudgedCriterion[], now: string): SkillReport {
-  const evidence = judged.filter(({ skills }) => skills.includes(skill.id)).sort((a, b) => a.at < b.at ? 1 : a.at > b.at ? -1 : 0)
+  const evidence = judged
+    .filter(({ skills }) => skills.includes(skill.id))
+    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
   const counts = new Map<string, number>()
   for (const fault of evidence.flatMap(one => one.faults)) counts.set(fault, (counts.get(fault) ?? 0) + 1)
   return {
     skill,
     target,
-    mastery: masteryOf(evidence.map(one => evidenceOf(one, now)), target),
+    mastery: masteryOf(
+      evidence.map(one => evidenceOf(one, now)),
+      target,
+    ),
     evidence,
     faults: [...counts].map(([fault, times]) => ({ fault, times })).sort((a, b) => b.times - a.times),
   }
@@ -94,11 +99,15 @@ function reportSkill(skill: Skill, target: number, judged: readonly JudgedCriter
  */
 export function closeFirst(skills: readonly SkillReport[]): SkillReport[] {
   const distance = ({ skill, target, mastery }: SkillReport): number => (target - mastery.level) * skill.weight
-  return (['gap', 'unproven'] as const).flatMap((standing) => {
-    const waiting = skills.filter(({ mastery }) => mastery.standing === standing).sort((a, b) => distance(b) - distance(a))
+  return (['gap', 'unproven'] as const).flatMap(standing => {
+    const waiting = skills
+      .filter(({ mastery }) => mastery.standing === standing)
+      .sort((a, b) => distance(b) - distance(a))
     const ordered: SkillReport[] = []
     while (waiting.length > 0) {
-      const free = waiting.findIndex(({ skill }) => !waiting.some(other => other.skill.id !== skill.id && skill.needs.includes(other.skill.id)))
+      const free = waiting.findIndex(
+        ({ skill }) => !waiting.some(other => other.skill.id !== skill.id && skill.needs.includes(other.skill.id)),
+      )
       ordered.push(...waiting.splice(Math.max(0, free), 1))
     }
     return ordered

@@ -33,7 +33,9 @@ export function skillsOf(tree: SkillTree): Skill[] {
 export function proveTree(tree: SkillTree): string[] {
   const skills = skillsOf(tree)
   const byId = new Map(skills.map(one => [one.id, one]))
-  const faults = skills.filter((one, index) => skills.findIndex(({ id }) => id === one.id) !== index).map(({ id }) => `The skill ${id} stands in the tree twice.`)
+  const faults = skills
+    .filter((one, index) => skills.findIndex(({ id }) => id === one.id) !== index)
+    .map(({ id }) => `The skill ${id} stands in the tree twice.`)
   for (const { id, needs } of skills) {
     faults.push(...needs.filter(need => !byId.has(need)).map(need => `${id} needs ${need}, which doesn't exist.`))
     if (reaches(byId, needs, id, new Set())) faults.push(`${id} needs itself, by way of others.`)
@@ -41,8 +43,13 @@ export function proveTree(tree: SkillTree): string[] {
   return faults
 }
 
-function reaches(skills: ReadonlyMap<string, Skill>, from: readonly string[], target: string, seen: Set<string>): boolean {
-  return from.some((id) => {
+function reaches(
+  skills: ReadonlyMap<string, Skill>,
+  from: readonly string[],
+  target: string,
+  seen: Set<string>,
+): boolean {
+  return from.some(id => {
     if (id === target) return true
     if (seen.has(id)) return false
     seen.add(id)

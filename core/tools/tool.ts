@@ -21,7 +21,7 @@ export interface JudgeContext<State> {
   start: State
 }
 
-export type Applied<State> = { ok: true, state: State } | { ok: false, refusal: string }
+export type Applied<State> = { ok: true; state: State } | { ok: false; refusal: string }
 
 /**
  * A simulated tool: a pure state machine.

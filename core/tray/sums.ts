@@ -8,14 +8,18 @@ const SUM = /^[\d\s.+\-*/()]+$/
 
 /** What a pocket calculator makes of a line like `(480 + 96) × 2.5 %`, or null where it makes nothing of it. */
 export function sumOf(line: string): string | null {
-  const plain = line.replaceAll(',', '').replaceAll('−', '-').replaceAll('×', '*').replaceAll('÷', '/').replace(/(\d|\))\s*%/g, '$1/100')
+  const plain = line
+    .replaceAll(',', '')
+    .replaceAll('−', '-')
+    .replaceAll('×', '*')
+    .replaceAll('÷', '/')
+    .replace(/(\d|\))\s*%/g, '$1/100')
   if (plain.length > 200 || !SUM.test(plain) || !/\d/.test(plain)) return null
   try {
     const text = math.format(math.evaluate(plain), { notation: 'fixed', precision: 8 })
     const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text
     return /^-?\d+(\.\d+)?$/.test(short) ? short : null
-  }
-  catch {
+  } catch {
     return null
   }
 }

@@ -3,12 +3,23 @@ import { z } from 'zod'
 const mark = z.int().min(1).max(5)
 
 /** What a trainee thinks of the paper: 1 to 5 each, and whatever they want to say. */
-export const rating = z.strictObject({ effort: mark, clarity: mark, time: mark, words: z.string().trim().max(2000).default('') })
+export const rating = z.strictObject({
+  effort: mark,
+  clarity: mark,
+  time: mark,
+  words: z.string().trim().max(2000).default(''),
+})
 export type Rating = z.infer<typeof rating>
 
 export const creditRequest = z.strictObject({ counts: z.boolean() })
 
-export const uploadView = z.strictObject({ id: z.string(), name: z.string(), type: z.string(), size: z.int(), at: z.string() })
+export const uploadView = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  type: z.string(),
+  size: z.int(),
+  at: z.string(),
+})
 export type UploadView = z.infer<typeof uploadView>
 
 /** What is left to do after a sitting, and the receipt of it. */
@@ -26,6 +37,8 @@ export const afterView = z.strictObject({
   result: z.strictObject({ shown: z.boolean(), from: z.string().nullable() }),
   rating: z.strictObject({ asked: z.boolean(), given: rating.nullable() }),
   credit: z.strictObject({ unit: z.string(), decided: z.enum(['claimed', 'declined']).nullable() }).nullable(),
-  evidence: z.strictObject({ until: z.string(), files: z.int(), megabytes: z.int(), uploads: z.array(uploadView) }).nullable(),
+  evidence: z
+    .strictObject({ until: z.string(), files: z.int(), megabytes: z.int(), uploads: z.array(uploadView) })
+    .nullable(),
 })
 export type AfterView = z.infer<typeof afterView>

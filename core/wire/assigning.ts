@@ -9,9 +9,29 @@ const id = z.string().max(60)
 
 /** What there is to choose from when giving a paper. */
 export const choicesView = z.strictObject({
-  papers: z.array(z.strictObject({ id: z.string(), version: z.int(), title: z.string(), trade: z.string(), kind: z.string(), minutes: z.number(), tasks: z.int(), points: z.number(), rules: paperRules })),
+  papers: z.array(
+    z.strictObject({
+      id: z.string(),
+      version: z.int(),
+      title: z.string(),
+      trade: z.string(),
+      kind: z.string(),
+      minutes: z.number(),
+      tasks: z.int(),
+      points: z.number(),
+      rules: paperRules,
+    }),
+  ),
   cohorts: z.array(z.strictObject({ id: z.string(), title: z.string(), people: z.array(z.string()) })),
-  courses: z.array(z.strictObject({ id: z.string(), title: z.string(), inviteCode: z.string(), trial: z.boolean(), people: z.array(z.string()) })),
+  courses: z.array(
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      inviteCode: z.string(),
+      trial: z.boolean(),
+      people: z.array(z.string()),
+    }),
+  ),
   people: z.array(z.strictObject({ id: z.string(), name: z.string(), email: z.string() })),
   rooms: z.array(z.string()),
   assignments: z.array(z.strictObject({ id: z.string(), title: z.string() })),
@@ -19,14 +39,27 @@ export const choicesView = z.strictObject({
 export type ChoicesView = z.infer<typeof choicesView>
 
 /** A course as those see it who give papers. */
-export const courseGiven = z.strictObject({ id: z.string(), title: z.string(), about: z.string(), inviteCode: z.string(), trial: z.boolean(), people: z.int(), papers: z.int() })
+export const courseGiven = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  about: z.string(),
+  inviteCode: z.string(),
+  trial: z.boolean(),
+  people: z.int(),
+  papers: z.int(),
+})
 export type CourseGiven = z.infer<typeof courseGiven>
 
 export const courseRequest = z.strictObject({
   title: z.string().trim().min(1, 'Give the course a name.').max(120),
   about: z.string().trim().max(400).default(''),
   /** Empty: the server makes one. */
-  inviteCode: z.string().trim().toUpperCase().regex(/^([A-Z0-9][A-Z0-9-]{4,28}[A-Z0-9])?$/, 'A code has 6 to 30 letters, digits and hyphens.').default(''),
+  inviteCode: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^([A-Z0-9][A-Z0-9-]{4,28}[A-Z0-9])?$/, 'A code has 6 to 30 letters, digits and hyphens.')
+    .default(''),
   /** Whether who joined may leave it again. */
   trial: z.boolean().default(false),
 })
@@ -68,7 +101,21 @@ export const traineeProgress = z.strictObject({
   closesAt: moment.nullable(),
   adjustments: z.array(z.string()),
   countingScore: z.number().nullable(),
-  sittings: z.array(z.strictObject({ id: z.string(), number: z.int(), startedAt: moment, endedAt: moment.nullable(), how: z.string().nullable(), score: z.number().nullable(), late: z.boolean(), signedAs: z.string().nullable(), credit: z.enum(['claimed', 'declined']).nullable(), digest: z.string().nullable(), uploads: z.int() })),
+  sittings: z.array(
+    z.strictObject({
+      id: z.string(),
+      number: z.int(),
+      startedAt: moment,
+      endedAt: moment.nullable(),
+      how: z.string().nullable(),
+      score: z.number().nullable(),
+      late: z.boolean(),
+      signedAs: z.string().nullable(),
+      credit: z.enum(['claimed', 'declined']).nullable(),
+      digest: z.string().nullable(),
+      uploads: z.int(),
+    }),
+  ),
 })
 export type TraineeProgress = z.infer<typeof traineeProgress>
 
@@ -84,7 +131,13 @@ export const progressView = z.strictObject({
   paperRules,
   released: z.boolean(),
   people: z.array(traineeProgress),
-  ratings: z.strictObject({ count: z.int(), effort: z.number(), clarity: z.number(), time: z.number(), words: z.array(z.string()) }),
+  ratings: z.strictObject({
+    count: z.int(),
+    effort: z.number(),
+    clarity: z.number(),
+    time: z.number(),
+    words: z.array(z.string()),
+  }),
 })
 export type ProgressView = z.infer<typeof progressView>
 
@@ -92,7 +145,12 @@ const reason = z.string().trim().min(1, 'Say why.').max(300)
 
 /** What a trainer may do with an assignment once it is given. */
 export const assignmentAct = z.discriminatedUnion('act', [
-  z.strictObject({ act: z.literal('grant'), people: z.array(id).min(1).max(1000), sittings: z.int().min(1).max(10), reason }),
+  z.strictObject({
+    act: z.literal('grant'),
+    people: z.array(id).min(1).max(1000),
+    sittings: z.int().min(1).max(10),
+    reason,
+  }),
   z.strictObject({ act: z.literal('later'), people: z.array(id).min(1).max(1000), closesAt: instant, reason }),
   z.strictObject({ act: z.literal('reopen'), sittingId: id, minutes: z.int().min(1).max(600), reason }),
   z.strictObject({ act: z.literal('release') }),
@@ -102,15 +160,43 @@ export const assignmentAct = z.discriminatedUnion('act', [
 export type AssignmentAct = z.infer<typeof assignmentAct>
 
 export const marksView = z.strictObject({
-  columns: z.array(z.strictObject({ assignmentId: z.string(), title: z.string(), outOf: z.number(), exactPoints: z.boolean(), counts: z.enum(['best', 'last', 'first', 'average']), released: z.boolean() })),
-  rows: z.array(z.strictObject({
-    personId: z.string(), name: z.string(), cohort: z.string(),
-    cells: z.array(z.strictObject({ assignmentId: z.string(), score: z.number().nullable(), sittings: z.int(), late: z.boolean(), working: z.boolean(), credit: z.enum(['claimed', 'declined']).nullable() })),
-  })),
+  columns: z.array(
+    z.strictObject({
+      assignmentId: z.string(),
+      title: z.string(),
+      outOf: z.number(),
+      exactPoints: z.boolean(),
+      counts: z.enum(['best', 'last', 'first', 'average']),
+      released: z.boolean(),
+    }),
+  ),
+  rows: z.array(
+    z.strictObject({
+      personId: z.string(),
+      name: z.string(),
+      cohort: z.string(),
+      cells: z.array(
+        z.strictObject({
+          assignmentId: z.string(),
+          score: z.number().nullable(),
+          sittings: z.int(),
+          late: z.boolean(),
+          working: z.boolean(),
+          credit: z.enum(['claimed', 'declined']).nullable(),
+        }),
+      ),
+    }),
+  ),
 })
 export type MarksView = z.infer<typeof marksView>
 
-export const adjustedPersonView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), adjustments, inWords: z.array(z.string()) })
+export const adjustedPersonView = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  adjustments,
+  inWords: z.array(z.string()),
+})
 export type AdjustedPersonView = z.infer<typeof adjustedPersonView>
 
 export const adjustRequest = z.strictObject({ adjustments, reason })

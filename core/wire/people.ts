@@ -12,7 +12,10 @@ export const accountView = z.strictObject({
 export type AccountView = z.infer<typeof accountView>
 
 /** A list of people as CSV: read only, or read and taken. */
-export const rosterRequest = z.strictObject({ csv: z.string().max(400_000, 'The list is longer than 400,000 characters.'), take: z.boolean() })
+export const rosterRequest = z.strictObject({
+  csv: z.string().max(400_000, 'The list is longer than 400,000 characters.'),
+  take: z.boolean(),
+})
 
 /** A password that the server made; it is told this once. */
 export const givenPassword = z.strictObject({ name: z.string(), email: z.string(), password: z.string() })
@@ -20,7 +23,16 @@ export type GivenPassword = z.infer<typeof givenPassword>
 
 export const rosterView = z.strictObject({
   /** `does` says what taking the line comes to. */
-  entries: z.array(z.strictObject({ line: z.int(), name: z.string(), email: z.string(), role, cohorts: z.array(z.string()), does: z.enum(['add', 'change', 'nothing']) })),
+  entries: z.array(
+    z.strictObject({
+      line: z.int(),
+      name: z.string(),
+      email: z.string(),
+      role,
+      cohorts: z.array(z.string()),
+      does: z.enum(['add', 'change', 'nothing']),
+    }),
+  ),
   faults: z.array(z.strictObject({ line: z.int(), message: z.string() })),
   /** Of the people that were added, when the list was taken. */
   passwords: z.array(givenPassword),

@@ -2,7 +2,10 @@ import { z } from 'zod'
 
 const moment = z.string()
 
-/** One person at one paper, as the room sees them. Facts only: what needs attention is worked out from them and the time. */
+/**
+ * One person at one paper, as the room sees them. Facts only: what needs attention is worked out from them and the
+ * time.
+ */
 export const roomRow = z.strictObject({
   key: z.string(),
   assignmentId: z.string(),
@@ -44,33 +47,67 @@ export type RoomView = z.infer<typeof roomView>
 export const roomChange = z.strictObject({ now: moment, rows: z.array(roomRow) })
 export type RoomChange = z.infer<typeof roomChange>
 
-export const roomListView = z.array(z.strictObject({ id: z.string(), title: z.string(), papers: z.array(z.string()), people: z.int(), working: z.int(), waiting: z.int() }))
+export const roomListView = z.array(
+  z.strictObject({
+    id: z.string(),
+    title: z.string(),
+    papers: z.array(z.string()),
+    people: z.int(),
+    working: z.int(),
+    waiting: z.int(),
+  }),
+)
 
 const reason = z.string().trim().min(1, 'Say why.').max(300)
-const shares = z.array(z.strictObject({ assignmentId: z.string().max(60), personId: z.string().max(60) })).min(1).max(1000)
+const shares = z
+  .array(z.strictObject({ assignmentId: z.string().max(60), personId: z.string().max(60) }))
+  .min(1)
+  .max(1000)
 const ids = z.array(z.string().max(60)).min(1).max(1000)
 
 /** What an invigilator does. Every one of them goes into the audit log. */
 export const roomAct = z.discriminatedUnion('act', [
   z.strictObject({ act: z.literal('admit'), people: shares }),
-  z.strictObject({ act: z.literal('enter-code'), people: shares, code: z.string().trim().min(1, 'Enter the code.').max(40) }),
+  z.strictObject({
+    act: z.literal('enter-code'),
+    people: shares,
+    code: z.string().trim().min(1, 'Enter the code.').max(40),
+  }),
   z.strictObject({ act: z.literal('pause'), sittings: ids, reason }),
   z.strictObject({ act: z.literal('resume'), sittings: ids }),
   z.strictObject({ act: z.literal('extend'), sittings: ids, minutes: z.int().min(1).max(240), reason }),
   z.strictObject({ act: z.literal('free'), sittings: ids, reason }),
   z.strictObject({ act: z.literal('end'), sittings: ids, reason }),
   z.strictObject({ act: z.literal('void'), sittings: ids, reason }),
-  z.strictObject({ act: z.literal('incident'), sittings: z.array(z.string().max(60)).max(1000), text: z.string().trim().min(1, 'Say what happened.').max(2000) }),
-  z.strictObject({ act: z.literal('message'), sittings: ids, text: z.string().trim().min(1, 'Write something first.').max(1000) }),
+  z.strictObject({
+    act: z.literal('incident'),
+    sittings: z.array(z.string().max(60)).max(1000),
+    text: z.string().trim().min(1, 'Say what happened.').max(2000),
+  }),
+  z.strictObject({
+    act: z.literal('message'),
+    sittings: ids,
+    text: z.string().trim().min(1, 'Write something first.').max(1000),
+  }),
 ])
 export type RoomAct = z.infer<typeof roomAct>
 
 /** How many it was done to, and to whom it wasn't and why. */
-export const roomActed = z.strictObject({ done: z.int(), refused: z.array(z.strictObject({ name: z.string(), why: z.string() })) })
+export const roomActed = z.strictObject({
+  done: z.int(),
+  refused: z.array(z.strictObject({ name: z.string(), why: z.string() })),
+})
 export type RoomActed = z.infer<typeof roomActed>
 
 export const auditView = z.strictObject({
-  seq: z.int(), at: moment, who: z.string(), action: z.string(), room: z.string(), subject: z.string(), sittingId: z.string(), detail: z.string(),
+  seq: z.int(),
+  at: moment,
+  who: z.string(),
+  action: z.string(),
+  room: z.string(),
+  subject: z.string(),
+  sittingId: z.string(),
+  detail: z.string(),
 })
 export type AuditView = z.infer<typeof auditView>
 

@@ -13,7 +13,9 @@ export const stepStatus = z.enum(['open', 'passed', 'out-of-tries', 'skipped', '
 /** What the last check told, as far as the paper's feedback rule goes. */
 export const told = z.strictObject({
   passed: z.boolean(),
-  criteria: z.array(z.strictObject({ label: z.string(), met: z.boolean(), feedback: z.string().optional() })).optional(),
+  criteria: z
+    .array(z.strictObject({ label: z.string(), met: z.boolean(), feedback: z.string().optional() }))
+    .optional(),
 })
 
 export const stepView = z.strictObject({
@@ -69,7 +71,14 @@ export const paceView = z.strictObject({
   breakLeftMs: z.number(),
   /** The section under way; null when all are closed. */
   section: z.string().nullable(),
-  sections: z.array(z.strictObject({ id: z.string(), closed: z.enum(['left', 'time-up']).nullable(), leftMs: z.number().nullable(), deadline: moment.nullable() })),
+  sections: z.array(
+    z.strictObject({
+      id: z.string(),
+      closed: z.enum(['left', 'time-up']).nullable(),
+      leftMs: z.number().nullable(),
+      deadline: moment.nullable(),
+    }),
+  ),
 })
 export type PaceView = z.infer<typeof paceView>
 
@@ -98,8 +107,20 @@ export const sittingView = z.strictObject({
     moveOn: z.boolean(),
     allowed: z.array(z.string()),
   }),
-  rules: z.strictObject({ resume: z.boolean(), secondWindow: z.boolean(), handInFrom: moment.nullable(), sign: z.boolean(), contact: z.string(), room: z.string() }),
-  support: z.strictObject({ textSize: adjustments.shape.textSize.unwrap(), theme: adjustments.shape.theme.unwrap(), readAloud: z.boolean(), readingRuler: z.boolean() }),
+  rules: z.strictObject({
+    resume: z.boolean(),
+    secondWindow: z.boolean(),
+    handInFrom: moment.nullable(),
+    sign: z.boolean(),
+    contact: z.string(),
+    room: z.string(),
+  }),
+  support: z.strictObject({
+    textSize: adjustments.shape.textSize.unwrap(),
+    theme: adjustments.shape.theme.unwrap(),
+    readAloud: z.boolean(),
+    readingRuler: z.boolean(),
+  }),
   now: moment,
   startedAt: moment,
   deadline: moment,
@@ -111,23 +132,31 @@ export const sittingView = z.strictObject({
   seat: z.string().nullable(),
   notes: z.string(),
   messages: z.array(messageView),
-  sections: z.array(z.strictObject({
-    id: z.string(),
-    title: z.string(),
-    tasks: z.array(z.string()),
-    movement: z.enum(['free', 'one-way']),
-    ownTime: z.boolean(),
-    perPage: z.int(),
-    tray: z.array(trayItem),
-  })),
+  sections: z.array(
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      tasks: z.array(z.string()),
+      movement: z.enum(['free', 'one-way']),
+      ownTime: z.boolean(),
+      perPage: z.int(),
+      tray: z.array(trayItem),
+    }),
+  ),
   tasks: z.array(taskView),
 })
 export type SittingView = z.infer<typeof sittingView>
 
 /** `seat` names the page that sends; a page that another has taken over from is refused. */
-export const eventsRequest = z.strictObject({ events: z.array(clientEvent).min(1).max(100), seat: z.string().max(64).optional() })
+export const eventsRequest = z.strictObject({
+  events: z.array(clientEvent).min(1).max(100),
+  seat: z.string().max(64).optional(),
+})
 
-export const seatRequest = z.strictObject({ seat: z.string().regex(/^[A-Za-z0-9_-]{8,64}$/), device: z.string().max(120).default('') })
+export const seatRequest = z.strictObject({
+  seat: z.string().regex(/^[A-Za-z0-9_-]{8,64}$/),
+  device: z.string().max(120).default(''),
+})
 
 export const verdict = told.extend({
   stepId: z.string(),
@@ -176,6 +205,9 @@ export const sittingNotice = z.discriminatedUnion('kind', [
 ])
 export type SittingNotice = z.infer<typeof sittingNotice>
 
-export const submitRequest = z.strictObject({ signedAs: z.string().trim().max(120).optional(), leaving: z.boolean().optional() })
+export const submitRequest = z.strictObject({
+  signedAs: z.string().trim().max(120).optional(),
+  leaving: z.boolean().optional(),
+})
 
 export type EndedView = z.infer<typeof endedView>

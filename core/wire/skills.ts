@@ -14,16 +14,18 @@ export const skillReportView = z.strictObject({
   can: z.string(),
   target: z.number(),
   mastery: masteryView,
-  evidence: z.array(z.strictObject({
-    at: z.string(),
-    sittingId: z.string(),
-    paperTitle: z.string(),
-    taskTitle: z.string(),
-    criterion: z.string(),
-    points: z.number(),
-    outOf: z.number(),
-    faults: z.array(z.string()),
-  })),
+  evidence: z.array(
+    z.strictObject({
+      at: z.string(),
+      sittingId: z.string(),
+      paperTitle: z.string(),
+      taskTitle: z.string(),
+      criterion: z.string(),
+      points: z.number(),
+      outOf: z.number(),
+      faults: z.array(z.string()),
+    }),
+  ),
   recurring: z.array(z.strictObject({ fault: z.string(), times: z.int() })),
   read: z.array(z.string()),
   /** Tasks of papers open to the trainee that exercise the skill. */
@@ -40,7 +42,15 @@ export const skillsView = z.strictObject({
   criteria: z.int(),
   newest: z.string().nullable(),
   counts: z.strictObject({ secure: z.int(), unproven: z.int(), gap: z.int() }),
-  areas: z.array(z.strictObject({ id: z.string(), title: z.string(), mastery: masteryView, evidence: z.int(), skills: z.array(skillReportView) })),
+  areas: z.array(
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      mastery: masteryView,
+      evidence: z.int(),
+      skills: z.array(skillReportView),
+    }),
+  ),
   /** Ids of skills, in the order in which to close them. */
   closeFirst: z.array(z.string()),
 })

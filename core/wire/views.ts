@@ -53,12 +53,24 @@ function stepViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgress): Ste
     minutes: stepPlan.minutes,
     ...(progress.status === 'passed' ? { earned: earned / 100 } : {}),
     ...(progress.setRight ? { setRight: true } : {}),
-    ...(last ? { lastCheck: tellOf(plan, stepPlan, { stepId: step.id, passed: progress.status === 'passed', findings: last.findings }) } : {}),
+    ...(last
+      ? {
+          lastCheck: tellOf(plan, stepPlan, {
+            stepId: step.id,
+            passed: progress.status === 'passed',
+            findings: last.findings,
+          }),
+        }
+      : {}),
   }
 }
 
 /** What a check tells, by the paper's feedback rule. Never what was expected or found. */
-function tellOf(plan: Plan, { step }: StepPlan, tried: Tried): { passed: boolean, criteria?: { label: string, met: boolean, feedback?: string }[] } {
+function tellOf(
+  plan: Plan,
+  { step }: StepPlan,
+  tried: Tried,
+): { passed: boolean; criteria?: { label: string; met: boolean; feedback?: string }[] } {
   const { feedback } = plan.rules
   if (feedback === 'none') return { passed: tried.passed }
   return {
@@ -74,9 +86,14 @@ function tellOf(plan: Plan, { step }: StepPlan, tried: Tried): { passed: boolean
 export function paceViewOf(plan: Plan, state: SittingState, now: string): PaceView {
   const deadline = endsAt(plan, state, now)
   const { clock } = state
-  const paused = isPaused(clock, now) && clock.pausedAt !== null
-    ? { reason: state.pauseReason, since: clock.pausedAt, until: clock.pauseLimitMs === null ? null : iso(ms(clock.pausedAt) + clock.pauseLimitMs) }
-    : null
+  const paused =
+    isPaused(clock, now) && clock.pausedAt !== null
+      ? {
+          reason: state.pauseReason,
+          since: clock.pausedAt,
+          until: clock.pauseLimitMs === null ? null : iso(ms(clock.pausedAt) + clock.pauseLimitMs),
+        }
+      : null
   return {
     deadline,
     allowanceMs: ms(deadline) - ms(clock.startedAt),
@@ -85,7 +102,10 @@ export function paceViewOf(plan: Plan, state: SittingState, now: string): PaceVi
     breakLeftMs: clock.breakLeftMs,
     section: state.section,
     sections: state.sections.map(({ id, closed }) => ({
-      id, closed, leftMs: sectionLeftMs(plan, state, id), deadline: id === state.section ? sectionDeadline(plan, state, now) : null,
+      id,
+      closed,
+      leftMs: sectionLeftMs(plan, state, id),
+      deadline: id === state.section ? sectionDeadline(plan, state, now) : null,
     })),
   }
 }
@@ -108,7 +128,8 @@ export function verdictOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress
 
 function messageOf(step: StepProgress, left: number): string {
   if (step.status === 'passed') return 'Step passed.'
-  if (step.status !== 'out-of-tries') return `Not right yet. ${left === 1 ? 'One try is left' : `${left} tries are left`} on this step.`
+  if (step.status !== 'out-of-tries')
+    return `Not right yet. ${left === 1 ? 'One try is left' : `${left} tries are left`} on this step.`
   return step.setRight
     ? 'Not right, and no tries are left. The work has been set right so that you can go on.'
     : 'Not right, and no tries are left. Your work stays as it is.'

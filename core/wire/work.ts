@@ -47,7 +47,9 @@ export const assignmentView = z.strictObject({
   /** The sitting under way, if there is one. */
   running: z.strictObject({ sittingId: z.string(), deadline: z.string() }).nullable(),
   /** The newest sitting that has ended, if there is one. */
-  latest: z.strictObject({ sittingId: z.string(), endedAt: z.string(), score: z.number().nullable(), shown: z.boolean() }).nullable(),
+  latest: z
+    .strictObject({ sittingId: z.string(), endedAt: z.string(), score: z.number().nullable(), shown: z.boolean() })
+    .nullable(),
   now: z.string(),
 })
 export type AssignmentView = z.infer<typeof assignmentView>
@@ -87,7 +89,11 @@ export const coverView = assignmentView.extend({
   contact: z.string(),
   unit: z.string(),
   evidence: z.strictObject({ minutes: z.int(), files: z.int(), megabytes: z.int() }).nullable(),
-  results: z.strictObject({ when: z.enum(['at-end', 'on-date', 'after-release']), at: z.string().nullable(), answers: z.boolean() }),
+  results: z.strictObject({
+    when: z.enum(['at-end', 'on-date', 'after-release']),
+    at: z.string().nullable(),
+    answers: z.boolean(),
+  }),
   allowanceMinutes: z.number(),
   /** The trainee's own adjustments, in words. */
   adjustments: z.array(z.string()),
@@ -95,12 +101,17 @@ export const coverView = assignmentView.extend({
   /** When a sitting started now would end. */
   wouldEndAt: z.string(),
   cutShort: z.boolean(),
-  sections: z.array(z.strictObject({
-    title: z.string(), minutes: z.number().nullable(), movement: z.enum(['free', 'one-way']), shuffled: z.boolean(),
-    /** How many of the tasks each sitting draws; null for all. */
-    draw: z.int().nullable(),
-    tasks: z.array(z.strictObject({ title: z.string(), minutes: z.number(), steps: z.int(), points: z.number() })),
-  })),
+  sections: z.array(
+    z.strictObject({
+      title: z.string(),
+      minutes: z.number().nullable(),
+      movement: z.enum(['free', 'one-way']),
+      shuffled: z.boolean(),
+      /** How many of the tasks each sitting draws; null for all. */
+      draw: z.int().nullable(),
+      tasks: z.array(z.strictObject({ title: z.string(), minutes: z.number(), steps: z.int(), points: z.number() })),
+    }),
+  ),
 })
 export type CoverView = z.infer<typeof coverView>
 
@@ -117,7 +128,13 @@ export const pastSittingView = z.strictObject({
 })
 export type PastSittingView = z.infer<typeof pastSittingView>
 
-export const courseView = z.strictObject({ id: z.string(), title: z.string(), about: z.string(), trial: z.boolean(), papers: z.int() })
+export const courseView = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  about: z.string(),
+  trial: z.boolean(),
+  papers: z.int(),
+})
 export type CourseView = z.infer<typeof courseView>
 
 export const joinRequest = z.strictObject({ code: z.string().trim().min(1, 'Enter the invitation code.').max(40) })

@@ -9,12 +9,25 @@ import { readAs } from './read'
 const when = z.strictObject({ day: z.int(), hour: z.int().min(0).max(23), minute: z.int().min(0).max(59).default(0) })
 
 const demoPerson = z.strictObject({
-  id: z.string(), name: z.string(), email: z.email(), role, about: z.string().default(''), adjustments: adjustments.optional(),
+  id: z.string(),
+  name: z.string(),
+  email: z.email(),
+  role,
+  about: z.string().default(''),
+  adjustments: adjustments.optional(),
 })
 
 const demoGroup = z.strictObject({
   cohorts: z.array(z.strictObject({ id: z.string(), title: z.string(), people: z.array(z.string()) })),
-  courses: z.array(z.strictObject({ id: z.string(), title: z.string(), about: z.string(), inviteCode: z.string(), trial: z.boolean() })),
+  courses: z.array(
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      about: z.string(),
+      inviteCode: z.string(),
+      trial: z.boolean(),
+    }),
+  ),
 })
 
 const demoAssignment = z.strictObject({
@@ -44,7 +57,12 @@ const demoSitting = z.strictObject({
 })
 export type DemoSitting = z.infer<typeof demoSitting>
 
-const demo = z.object({ people: z.array(demoPerson), groups: demoGroup, assignments: z.array(demoAssignment), sittings: z.array(demoSitting) })
+const demo = z.object({
+  people: z.array(demoPerson),
+  groups: demoGroup,
+  assignments: z.array(demoAssignment),
+  sittings: z.array(demoSitting),
+})
 export type Demo = z.infer<typeof demo>
 
 /** People, groups, assignments and earlier sittings of a content folder's `demo/`. */
@@ -59,7 +77,10 @@ export async function readDemo(folder: string): Promise<Demo> {
 }
 
 /** A moment counted from the day of `now`, in UTC. */
-export function momentOf({ day, hour, minute = 0 }: { day: number, hour: number, minute?: number }, now: string): string {
+export function momentOf(
+  { day, hour, minute = 0 }: { day: number; hour: number; minute?: number },
+  now: string,
+): string {
   const date = new Date(now)
   date.setUTCDate(date.getUTCDate() + day)
   date.setUTCHours(hour, minute, 0, 0)
@@ -68,6 +89,14 @@ export function momentOf({ day, hour, minute = 0 }: { day: number, hour: number,
 
 /** The settings of a demo assignment, its moments counted from the day of `now`. */
 export function demoSettings({ opens, due, closes, resultsOn, settings }: DemoAssignment, paper: Paper, now: string) {
-  const at = (when: { day: number, hour: number, minute: number } | undefined): string | null => when ? momentOf(when, now) : null
-  return assignmentSettings.parse({ ...releaseOf(paper), ...settings, opensAt: at(opens), dueAt: at(due), closesAt: at(closes), ...(resultsOn ? { resultsAt: at(resultsOn) } : {}) })
+  const at = (when: { day: number; hour: number; minute: number } | undefined): string | null =>
+    when ? momentOf(when, now) : null
+  return assignmentSettings.parse({
+    ...releaseOf(paper),
+    ...settings,
+    opensAt: at(opens),
+    dueAt: at(due),
+    closesAt: at(closes),
+    ...(resultsOn ? { resultsAt: at(resultsOn) } : {}),
+  })
 }

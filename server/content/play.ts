@@ -12,7 +12,12 @@ export interface Timed {
   event: ClientEvent
 }
 
-type Body = Extract<ClientEvent, { kind: 'open' | 'op' | 'check' }> extends infer Event ? Event extends unknown ? Omit<Event, 'id' | 'at'> : never : never
+type Body =
+  Extract<ClientEvent, { kind: 'open' | 'op' | 'check' }> extends infer Event
+    ? Event extends unknown
+      ? Omit<Event, 'id' | 'at'>
+      : never
+    : never
 
 /**
  * The events of a played sitting: for each step the ops of what was tried, then a check. Before another
@@ -21,7 +26,12 @@ type Body = Extract<ClientEvent, { kind: 'open' | 'op' | 'check' }> extends infe
 export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Timed[] {
   const events: Timed[] = []
   const at = new Date(0).toISOString()
-  let state: SittingState = begin(plan, { kind: 'started', at, allowanceMs: plan.paper.minutes * 60_000, closesAt: null })
+  let state: SittingState = begin(plan, {
+    kind: 'started',
+    at,
+    allowanceMs: plan.paper.minutes * 60_000,
+    closesAt: null,
+  })
   const put = (afterSeconds: number, body: Body): void => {
     events.push({ afterSeconds, event: { id: newId(), ...body } })
     state = advance(plan, state, { ...body, at }).state

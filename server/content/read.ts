@@ -18,7 +18,10 @@ export class ContentError extends Error {
   override name = 'ContentError'
 }
 
-/** All content files below a folder, by kind: `skills/`, `tasks/` and `papers/`. A later folder adds to an earlier one. */
+/**
+ * All content files below a folder, by kind: `skills/`, `tasks/` and `papers/`. A later folder adds to an earlier
+ * one.
+ */
 export async function readContent(folders: readonly string[]): Promise<Content> {
   const trees: SkillTree[] = []
   const tasks = new Map<string, Task>()
@@ -41,7 +44,11 @@ export function proveContent({ trees, papers }: Content): string[] {
 }
 
 /** Reads any one file of a content folder by a schema. Throws a ContentError where it doesn't fit. */
-export async function readAs<Schema extends z.ZodType>(schema: Schema, file: string, folders: readonly string[]): Promise<z.infer<Schema>> {
+export async function readAs<Schema extends z.ZodType>(
+  schema: Schema,
+  file: string,
+  folders: readonly string[],
+): Promise<z.infer<Schema>> {
   const read = schema.safeParse(await readYaml(file, folders))
   if (!read.success) throw new ContentError(`${basename(file)}: ${z.prettifyError(read.error)}`)
   return read.data
@@ -58,7 +65,10 @@ function withTasks(paper: z.infer<typeof paperFile>, tasks: ReadonlyMap<string, 
 
 async function yamlFiles(folder: string): Promise<string[]> {
   const entries = await readdir(folder, { recursive: true, withFileTypes: true }).catch(() => [])
-  return entries.filter(entry => entry.isFile() && entry.name.endsWith('.yaml')).map(entry => join(entry.parentPath, entry.name)).sort()
+  return entries
+    .filter(entry => entry.isFile() && entry.name.endsWith('.yaml'))
+    .map(entry => join(entry.parentPath, entry.name))
+    .sort()
 }
 
 /** A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. */
@@ -83,6 +93,8 @@ async function include(value: unknown, folders: readonly string[]): Promise<unkn
     }
     throw new ContentError(`No content folder holds ${path}.`)
   }
-  const entries = await Promise.all(Object.entries(value).map(async ([key, item]) => [key, await include(item, folders)] as const))
+  const entries = await Promise.all(
+    Object.entries(value).map(async ([key, item]) => [key, await include(item, folders)] as const),
+  )
   return Object.fromEntries(entries)
 }

@@ -11,7 +11,15 @@ export interface Upload {
   at: string
 }
 
-interface UploadRow { id: string, sitting_id: string, name: string, type: string, size: number, content: Buffer, at: string }
+interface UploadRow {
+  id: string
+  sitting_id: string
+  name: string
+  type: string
+  size: number
+  content: Buffer
+  at: string
+}
 const withoutContent = ['id', 'sitting_id', 'name', 'type', 'size', 'at'] as const
 const uploadFromRow = ({ sitting_id: sittingId, ...row }: Omit<UploadRow, 'content'>): Upload => ({ ...row, sittingId })
 
@@ -19,11 +27,14 @@ const uploadFromRow = ({ sitting_id: sittingId, ...row }: Omit<UploadRow, 'conte
 export function ratingsIn(db: Database) {
   return {
     async of(sittingIds: readonly string[]): Promise<Map<string, Rating>> {
-      const rows = await db<{ sitting_id: string, document: string }>('ratings').whereIn('sitting_id', [...sittingIds])
+      const rows = await db<{ sitting_id: string; document: string }>('ratings').whereIn('sitting_id', [...sittingIds])
       return new Map(rows.map(row => [row.sitting_id, rating.parse(JSON.parse(row.document))]))
     },
     async put(sittingId: string, document: Rating, at: string): Promise<void> {
-      await db('ratings').insert({ sitting_id: sittingId, document: JSON.stringify(document), at }).onConflict('sitting_id').merge()
+      await db('ratings')
+        .insert({ sitting_id: sittingId, document: JSON.stringify(document), at })
+        .onConflict('sitting_id')
+        .merge()
     },
   }
 }
@@ -32,7 +43,10 @@ export function ratingsIn(db: Database) {
 export function uploadsIn(db: Database) {
   return {
     async of(sittingId: string): Promise<Upload[]> {
-      const rows = await db<UploadRow>('uploads').where({ sitting_id: sittingId }).orderBy('at').select(...withoutContent)
+      const rows = await db<UploadRow>('uploads')
+        .where({ sitting_id: sittingId })
+        .orderBy('at')
+        .select(...withoutContent)
       return rows.map(uploadFromRow)
     },
     async find(id: string): Promise<(Upload & { content: Buffer }) | undefined> {

@@ -54,17 +54,33 @@ interface ShareRow {
 }
 
 const fromRow = (row: Row): Assignment => ({
-  id: row.id, paperId: row.paper_id, paperVersion: row.paper_version, settings: assignmentSettings.parse(JSON.parse(row.settings)),
-  courseId: row.course_id, releasedAt: row.released_at, givenBy: row.given_by,
+  id: row.id,
+  paperId: row.paper_id,
+  paperVersion: row.paper_version,
+  settings: assignmentSettings.parse(JSON.parse(row.settings)),
+  courseId: row.course_id,
+  releasedAt: row.released_at,
+  givenBy: row.given_by,
 })
 
 const shareFromRow = (row: ShareRow): Share => ({
-  assignmentId: row.assignment_id, personId: row.person_id, extraSittings: row.extra_sittings, closesAt: row.closes_at,
-  readingAt: row.reading_at, waitingAt: row.waiting_at, admittedAt: row.admitted_at, codeAt: row.code_at,
+  assignmentId: row.assignment_id,
+  personId: row.person_id,
+  extraSittings: row.extra_sittings,
+  closesAt: row.closes_at,
+  readingAt: row.reading_at,
+  waitingAt: row.waiting_at,
+  admittedAt: row.admitted_at,
+  codeAt: row.code_at,
 })
 
 const columns: Record<Exclude<keyof Share, 'assignmentId' | 'personId'>, keyof ShareRow> = {
-  extraSittings: 'extra_sittings', closesAt: 'closes_at', readingAt: 'reading_at', waitingAt: 'waiting_at', admittedAt: 'admitted_at', codeAt: 'code_at',
+  extraSittings: 'extra_sittings',
+  closesAt: 'closes_at',
+  readingAt: 'reading_at',
+  waitingAt: 'waiting_at',
+  admittedAt: 'admitted_at',
+  codeAt: 'code_at',
 }
 
 /** Papers given to people. */
@@ -72,8 +88,13 @@ export function assignmentsIn(db: Database) {
   const shares = () => db<ShareRow>('assigned_people').whereNull('withdrawn_at')
 
   async function withAssignments(rows: ShareRow[]): Promise<Given[]> {
-    const found = new Map((await db<Row>('assignments').whereIn('id', [...new Set(rows.map(row => row.assignment_id))])).map(row => [row.id, fromRow(row)]))
-    return rows.flatMap((row) => {
+    const found = new Map(
+      (await db<Row>('assignments').whereIn('id', [...new Set(rows.map(row => row.assignment_id))])).map(row => [
+        row.id,
+        fromRow(row),
+      ]),
+    )
+    return rows.flatMap(row => {
       const assignment = found.get(row.assignment_id)
       return assignment ? [{ assignment, share: shareFromRow(row) }] : []
     })
@@ -102,30 +123,58 @@ export function assignmentsIn(db: Database) {
     },
     async give(assignment: Assignment, personIds: readonly string[], at: string): Promise<void> {
       const { id, paperId, paperVersion, settings, courseId, releasedAt, givenBy } = assignment
-      await db.transaction(async (trx) => {
+      await db.transaction(async trx => {
         await trx<Row>('assignments').insert({
-          id, paper_id: paperId, paper_version: paperVersion, settings: JSON.stringify(settings), course_id: courseId, released_at: releasedAt, given_at: at, given_by: givenBy,
+          id,
+          paper_id: paperId,
+          paper_version: paperVersion,
+          settings: JSON.stringify(settings),
+          course_id: courseId,
+          released_at: releasedAt,
+          given_at: at,
+          given_by: givenBy,
         })
-        await trx.batchInsert('assigned_people', personIds.map(person => ({ assignment_id: id, person_id: person })), 100)
+        await trx.batchInsert(
+          'assigned_people',
+          personIds.map(person => ({ assignment_id: id, person_id: person })),
+          100,
+        )
       })
     },
     /** Gives it to more people; who has it already keeps what they have. */
     async giveTo(id: string, personIds: readonly string[]): Promise<void> {
       if (personIds.length === 0) return
-      await db('assigned_people').insert(personIds.map(person => ({ assignment_id: id, person_id: person, withdrawn_at: null }))).onConflict(['assignment_id', 'person_id']).merge(['withdrawn_at'])
+      await db('assigned_people')
+        .insert(personIds.map(person => ({ assignment_id: id, person_id: person, withdrawn_at: null })))
+        .onConflict(['assignment_id', 'person_id'])
+        .merge(['withdrawn_at'])
     },
     async withdraw(ids: readonly string[], personId: string, at: string): Promise<void> {
-      await db<ShareRow>('assigned_people').whereIn('assignment_id', [...ids]).andWhere({ person_id: personId }).update({ withdrawn_at: at })
+      await db<ShareRow>('assigned_people')
+        .whereIn('assignment_id', [...ids])
+        .andWhere({ person_id: personId })
+        .update({ withdrawn_at: at })
     },
     async change(id: string, settings: AssignmentSettings): Promise<void> {
-      await db<Row>('assignments').where({ id }).update({ settings: JSON.stringify(settings) })
+      await db<Row>('assignments')
+        .where({ id })
+        .update({ settings: JSON.stringify(settings) })
     },
     async release(id: string, at: string): Promise<void> {
       await db<Row>('assignments').where({ id }).update({ released_at: at })
     },
-    async changeShare(assignmentId: string, personIds: readonly string[], change: Partial<Omit<Share, 'assignmentId' | 'personId'>>): Promise<void> {
-      const update = Object.fromEntries(Object.entries(change).map(([name, value]) => [columns[name as keyof typeof columns], value]))
-      await db<ShareRow>('assigned_people').where({ assignment_id: assignmentId }).whereIn('person_id', [...personIds]).update(update)
+    async changeShare(
+      assignmentId: string,
+      personIds: readonly string[],
+      change: Partial<Omit<Share, 'assignmentId' | 'personId'>>,
+    ): Promise<void> {
+      const update = Object.fromEntries(
+        Object.entries(change).map(([name, value]) => [columns[name as keyof typeof columns], value]),
+      )
+      await db<ShareRow>('assigned_people')
+        .where({ assignment_id: assignmentId })
+        .whereIn('person_id', [...personIds])
+        .update(update)
     },
   }
 }

@@ -32,26 +32,54 @@ interface Row {
 }
 
 /** The link of an entry: SHA-256, in hexadecimal, of the link before it and the entry as JSON. */
-export function link(before: string, seq: number, { at, personId, action, room, assignmentId, sittingId, subjectId, detail }: AuditEntry): string {
-  return createHash('sha256').update(JSON.stringify([before, seq, at, personId, action, room, assignmentId, sittingId, subjectId, detail])).digest('hex')
+export function link(
+  before: string,
+  seq: number,
+  { at, personId, action, room, assignmentId, sittingId, subjectId, detail }: AuditEntry,
+): string {
+  return createHash('sha256')
+    .update(JSON.stringify([before, seq, at, personId, action, room, assignmentId, sittingId, subjectId, detail]))
+    .digest('hex')
 }
 
 const fromRow = (row: Row): AuditRecord => ({
-  seq: row.seq, at: row.at, personId: row.person_id, action: row.action, room: row.room, assignmentId: row.assignment_id,
-  sittingId: row.sitting_id, subjectId: row.subject_id, detail: row.detail, chain: row.chain,
+  seq: row.seq,
+  at: row.at,
+  personId: row.person_id,
+  action: row.action,
+  room: row.room,
+  assignmentId: row.assignment_id,
+  sittingId: row.sitting_id,
+  subjectId: row.subject_id,
+  detail: row.detail,
+  chain: row.chain,
 })
 
-/** What the staff did, in a chain: nothing here changes or removes an entry, and whoever does it elsewhere breaks the chain. */
+/**
+ * What the staff did, in a chain: nothing here changes or removes an entry, and whoever does it elsewhere breaks
+ * the chain.
+ */
 export function auditIn(db: Database) {
   return {
     async append(entries: readonly AuditEntry[]): Promise<void> {
-      await db.transaction(async (trx) => {
+      await db.transaction(async trx => {
         const last = await trx<Row>('audit').orderBy('seq', 'desc').first()
         let { seq, chain } = last ?? { seq: 0, chain: '' }
         const rows = entries.map((entry): Row => {
           seq += 1
           chain = link(chain, seq, entry)
-          return { seq, at: entry.at, person_id: entry.personId, action: entry.action, room: entry.room, assignment_id: entry.assignmentId, sitting_id: entry.sittingId, subject_id: entry.subjectId, detail: entry.detail, chain }
+          return {
+            seq,
+            at: entry.at,
+            person_id: entry.personId,
+            action: entry.action,
+            room: entry.room,
+            assignment_id: entry.assignmentId,
+            sitting_id: entry.sittingId,
+            subject_id: entry.subjectId,
+            detail: entry.detail,
+            chain,
+          }
         })
         await trx.batchInsert('audit', rows, 50)
       })

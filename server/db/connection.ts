@@ -28,7 +28,13 @@ export async function openDatabase(file: string): Promise<Database> {
       min: 1,
       max: 1,
       afterCreate: (connection: RawConnection, done: (error: Error | null, connection: RawConnection) => void) => {
-        for (const statement of ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'busy_timeout = 2000']) connection.pragma(statement)
+        for (const statement of [
+          'journal_mode = WAL',
+          'synchronous = FULL',
+          'foreign_keys = ON',
+          'busy_timeout = 2000',
+        ])
+          connection.pragma(statement)
         done(null, connection)
       },
     },

@@ -23,8 +23,15 @@ export function evidenceIn(db: Database) {
     async of(personId: string): Promise<JudgedCriterion[]> {
       const rows = await db<Row>('evidence').where({ person_id: personId }).orderBy('at')
       return rows.map(row => ({
-        at: row.at, sittingId: row.sitting_id, taskId: row.task_id, stepId: row.step_id, criterionId: row.criterion_id,
-        skills: list.parse(JSON.parse(row.skills)), points: row.points, outOf: row.out_of, faults: list.parse(JSON.parse(row.faults)),
+        at: row.at,
+        sittingId: row.sitting_id,
+        taskId: row.task_id,
+        stepId: row.step_id,
+        criterionId: row.criterion_id,
+        skills: list.parse(JSON.parse(row.skills)),
+        points: row.points,
+        outOf: row.out_of,
+        faults: list.parse(JSON.parse(row.faults)),
       }))
     },
   }

@@ -10,14 +10,30 @@ export interface Message {
   at: string
 }
 
-interface Row { id: string, sitting_id: string, person_id: string, side: 'trainee' | 'room', reference: string, text: string, at: string }
-const fromRow = ({ sitting_id: sittingId, person_id: personId, ...row }: Row): Message => ({ ...row, sittingId, personId })
+interface Row {
+  id: string
+  sitting_id: string
+  person_id: string
+  side: 'trainee' | 'room'
+  reference: string
+  text: string
+  at: string
+}
+const fromRow = ({ sitting_id: sittingId, person_id: personId, ...row }: Row): Message => ({
+  ...row,
+  sittingId,
+  personId,
+})
 
 /** What is said between a bench and its room. */
 export function messagesIn(db: Database) {
   return {
     async of(sittingIds: readonly string[]): Promise<Message[]> {
-      return (await db<Row>('messages').whereIn('sitting_id', [...sittingIds]).orderBy('at')).map(fromRow)
+      return (
+        await db<Row>('messages')
+          .whereIn('sitting_id', [...sittingIds])
+          .orderBy('at')
+      ).map(fromRow)
     },
     async add({ sittingId, personId, ...message }: Message): Promise<void> {
       await db<Row>('messages').insert({ ...message, sitting_id: sittingId, person_id: personId })

@@ -19,9 +19,11 @@ export function papersIn(db: Database) {
       return row && paper.parse(JSON.parse(row.document))
     },
     /** The newest version of every paper, by title. */
-    async newest(): Promise<{ id: string, version: number, title: string }[]> {
+    async newest(): Promise<{ id: string; version: number; title: string }[]> {
       const rows = await db<Row>('papers').orderBy('version').select('id', 'version', 'title')
-      return [...new Map(rows.map(row => [row.id, row])).values()].sort((a, b) => a.title.localeCompare(b.title, 'en-GB'))
+      return [...new Map(rows.map(row => [row.id, row])).values()].sort((a, b) =>
+        a.title.localeCompare(b.title, 'en-GB'),
+      )
     },
     /** False where another paper stands under this id and version: that one stays. */
     async publish(published: Paper): Promise<boolean> {
@@ -36,11 +38,14 @@ export function papersIn(db: Database) {
 export function skillTreesIn(db: Database) {
   return {
     async all(): Promise<SkillTree[]> {
-      const rows = await db<{ id: string, document: string }>('skill_trees').orderBy('id')
+      const rows = await db<{ id: string; document: string }>('skill_trees').orderBy('id')
       return rows.map(row => skillTree.parse(JSON.parse(row.document)))
     },
     async put(tree: SkillTree): Promise<void> {
-      await db('skill_trees').insert({ id: tree.id, document: JSON.stringify(tree) }).onConflict('id').merge()
+      await db('skill_trees')
+        .insert({ id: tree.id, document: JSON.stringify(tree) })
+        .onConflict('id')
+        .merge()
     },
   }
 }

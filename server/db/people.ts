@@ -20,8 +20,15 @@ interface Row {
   closed_at: string | null
 }
 
-const fromRow = ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt }: Row): Person =>
-  ({ id, name, email, role, about, passwordHash, ...(closedAt === null ? {} : { closedAt }) })
+const fromRow = ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt }: Row): Person => ({
+  id,
+  name,
+  email,
+  role,
+  about,
+  passwordHash,
+  ...(closedAt === null ? {} : { closedAt }),
+})
 
 /** People, by id or by sign-in address. `db` may be a transaction. */
 export function peopleIn(db: Database) {
@@ -48,7 +55,15 @@ export function peopleIn(db: Database) {
       return (await db<Row>('people').where({ role: 'trainee', closed_at: null }).orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt }): Row => ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt ?? null }))
+      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt }): Row => ({
+        id,
+        name,
+        email,
+        role,
+        about,
+        password_hash: passwordHash,
+        closed_at: closedAt ?? null,
+      }))
       await db.batchInsert('people', rows, 50)
     },
     async rename(id: string, name: string): Promise<void> {
@@ -64,7 +79,10 @@ export function peopleIn(db: Database) {
   }
 }
 
-interface AdjustmentsRow { person_id: string, document: string }
+interface AdjustmentsRow {
+  person_id: string
+  document: string
+}
 
 /** What is set up for single people. Who has no row has no adjustments. */
 export function adjustmentsIn(db: Database) {
@@ -78,7 +96,10 @@ export function adjustmentsIn(db: Database) {
       return new Map((await db<AdjustmentsRow>('adjustments')).map(row => [row.person_id, read(row)]))
     },
     async put(personId: string, document: Adjustments): Promise<void> {
-      await db('adjustments').insert({ person_id: personId, document: JSON.stringify(document) }).onConflict('person_id').merge()
+      await db('adjustments')
+        .insert({ person_id: personId, document: JSON.stringify(document) })
+        .onConflict('person_id')
+        .merge()
     },
   }
 }

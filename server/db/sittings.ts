@@ -83,21 +83,47 @@ interface EventRow {
 }
 
 const fromRow = (row: SittingRow): Sitting => ({
-  id: row.id, assignmentId: row.assignment_id, personId: row.person_id, paperId: row.paper_id, paperVersion: row.paper_version,
-  number: row.number, state: row.state, startedAt: row.started_at, deadlineAt: row.deadline_at, endedAt: row.ended_at,
-  how: row.how_ended, score: row.score_hundredths, outOf: row.out_of_hundredths,
-  signedAs: row.signed_as, credit: row.credit, digest: row.digest, digestEvents: row.digest_events,
+  id: row.id,
+  assignmentId: row.assignment_id,
+  personId: row.person_id,
+  paperId: row.paper_id,
+  paperVersion: row.paper_version,
+  number: row.number,
+  state: row.state,
+  startedAt: row.started_at,
+  deadlineAt: row.deadline_at,
+  endedAt: row.ended_at,
+  how: row.how_ended,
+  score: row.score_hundredths,
+  outOf: row.out_of_hundredths,
+  signedAs: row.signed_as,
+  credit: row.credit,
+  digest: row.digest,
+  digestEvents: row.digest_events,
 })
 
 const eventToRow = (sittingId: string, { seq, clientId, status, body, clientAt, serverAt }: StoredEvent): EventRow => {
   const { kind, ...payload } = body
-  return { sitting_id: sittingId, seq, client_id: clientId, kind, payload: JSON.stringify(payload), status, client_at: clientAt, server_at: serverAt }
+  return {
+    sitting_id: sittingId,
+    seq,
+    client_id: clientId,
+    kind,
+    payload: JSON.stringify(payload),
+    status,
+    client_at: clientAt,
+    server_at: serverAt,
+  }
 }
 
 // The body was validated before it was written, and the log is append-only.
 const eventFromRow = (row: EventRow): StoredEvent => ({
-  seq: row.seq, clientId: row.client_id, status: row.status, clientAt: row.client_at, serverAt: row.server_at,
-  body: { kind: row.kind, ...JSON.parse(row.payload) as object } as EventBody,
+  seq: row.seq,
+  clientId: row.client_id,
+  status: row.status,
+  clientAt: row.client_at,
+  serverAt: row.server_at,
+  body: { kind: row.kind, ...(JSON.parse(row.payload) as object) } as EventBody,
 })
 
 /** How many rows at the most share one write: SQLite takes 32,766 values in a statement, and a row has eight. */
@@ -112,10 +138,14 @@ export function sittingsIn(db: Database) {
       return row && fromRow(row)
     },
     async of(personId: string): Promise<Sitting[]> {
-      return (await db<SittingRow>('sittings').where({ person_id: personId }).orderBy('started_at', 'desc')).map(fromRow)
+      return (await db<SittingRow>('sittings').where({ person_id: personId }).orderBy('started_at', 'desc')).map(
+        fromRow,
+      )
     },
     async on(assignmentId: string, personId: string): Promise<Sitting[]> {
-      return (await db<SittingRow>('sittings').where({ assignment_id: assignmentId, person_id: personId }).orderBy('number')).map(fromRow)
+      return (
+        await db<SittingRow>('sittings').where({ assignment_id: assignmentId, person_id: personId }).orderBy('number')
+      ).map(fromRow)
     },
     /** Of everyone, or of some people only. */
     async onAll(assignmentIds: readonly string[], personIds?: readonly string[]): Promise<Sitting[]> {
@@ -129,29 +159,53 @@ export function sittingsIn(db: Database) {
     /** The newest moment on record: of the start or the end of any sitting, or of an event of one that runs. */
     async newestMoment(): Promise<string | undefined> {
       const running = db<SittingRow>('sittings').where({ state: 'running' }).select('id')
-      const newest = await Promise.all([
+      const newest = (await Promise.all([
         db<SittingRow>('sittings').max({ newest: 'started_at' }).first(),
         db<SittingRow>('sittings').max({ newest: 'ended_at' }).first(),
         db<EventRow>('sitting_events').whereIn('sitting_id', running).max({ newest: 'server_at' }).first(),
-      ]) as ({ newest: string | null } | undefined)[]
-      return newest.flatMap(row => row?.newest ?? []).sort().at(-1)
+      ])) as ({ newest: string | null } | undefined)[]
+      return newest
+        .flatMap(row => row?.newest ?? [])
+        .sort()
+        .at(-1)
     },
     /** Running sittings whose deadline was before `moment`. */
     async expiredBefore(moment: string): Promise<Sitting[]> {
-      return (await db<SittingRow>('sittings').where({ state: 'running' }).andWhere('deadline_at', '<', moment).orderBy('deadline_at')).map(fromRow)
+      return (
+        await db<SittingRow>('sittings')
+          .where({ state: 'running' })
+          .andWhere('deadline_at', '<', moment)
+          .orderBy('deadline_at')
+      ).map(fromRow)
     },
     async start(sitting: Sitting, first: StoredEvent): Promise<void> {
-      await db.transaction(async (trx) => {
+      await db.transaction(async trx => {
         await trx<SittingRow>('sittings').insert({
-          id: sitting.id, assignment_id: sitting.assignmentId, person_id: sitting.personId, paper_id: sitting.paperId, paper_version: sitting.paperVersion,
-          number: sitting.number, state: sitting.state, started_at: sitting.startedAt, deadline_at: sitting.deadlineAt,
-          ended_at: null, how_ended: null, score_hundredths: null, out_of_hundredths: sitting.outOf, signed_as: null, credit: null, digest: null, digest_events: null,
+          id: sitting.id,
+          assignment_id: sitting.assignmentId,
+          person_id: sitting.personId,
+          paper_id: sitting.paperId,
+          paper_version: sitting.paperVersion,
+          number: sitting.number,
+          state: sitting.state,
+          started_at: sitting.startedAt,
+          deadline_at: sitting.deadlineAt,
+          ended_at: null,
+          how_ended: null,
+          score_hundredths: null,
+          out_of_hundredths: sitting.outOf,
+          signed_as: null,
+          credit: null,
+          digest: null,
+          digest_events: null,
         })
         await trx<EventRow>('sitting_events').insert(eventToRow(sitting.id, first))
       })
     },
     async log(id: string, afterSeq = 0): Promise<StoredEvent[]> {
-      return (await db<EventRow>('sitting_events').where({ sitting_id: id }).andWhere('seq', '>', afterSeq).orderBy('seq')).map(eventFromRow)
+      return (
+        await db<EventRow>('sitting_events').where({ sitting_id: id }).andWhere('seq', '>', afterSeq).orderBy('seq')
+      ).map(eventFromRow)
     },
     /** The sender's id of every event, with its place in the log. */
     async clientIds(id: string): Promise<[string, number][]> {
@@ -159,27 +213,59 @@ export function sittingsIn(db: Database) {
       return rows.map(row => [row.client_id, row.seq])
     },
     /** Durably: resolves when the events are on disk, all of them; rejects when none of them is. */
-    append: (id: string, events: readonly StoredEvent[]): Promise<void> => writeSoon(events.map(event => eventToRow(id, event))),
+    append: (id: string, events: readonly StoredEvent[]): Promise<void> =>
+      writeSoon(events.map(event => eventToRow(id, event))),
     async moveDeadline(id: string, deadlineAt: string): Promise<void> {
       await db<SittingRow>('sittings').where({ id }).update({ deadline_at: deadlineAt })
     },
     /** The last event, the ending and its evidence: one transaction. */
-    async end(id: string, last: StoredEvent, personId: string, { endedAt, how, score, signedAs, digest, evidence }: Ending): Promise<void> {
-      await db.transaction(async (trx) => {
+    async end(
+      id: string,
+      last: StoredEvent,
+      personId: string,
+      { endedAt, how, score, signedAs, digest, evidence }: Ending,
+    ): Promise<void> {
+      await db.transaction(async trx => {
         await trx<EventRow>('sitting_events').insert(eventToRow(id, last))
-        await trx<SittingRow>('sittings').where({ id }).update({ state: 'ended', ended_at: endedAt, how_ended: how, score_hundredths: score, signed_as: signedAs, digest, digest_events: last.seq })
+        await trx<SittingRow>('sittings').where({ id }).update({
+          state: 'ended',
+          ended_at: endedAt,
+          how_ended: how,
+          score_hundredths: score,
+          signed_as: signedAs,
+          digest,
+          digest_events: last.seq,
+        })
         const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, faults, at }) => ({
-          sitting_id: sittingId, task_id: taskId, step_id: stepId, criterion_id: criterionId, person_id: personId,
-          skills: JSON.stringify(skills), points, out_of: outOf, faults: JSON.stringify(faults), at,
+          sitting_id: sittingId,
+          task_id: taskId,
+          step_id: stepId,
+          criterion_id: criterionId,
+          person_id: personId,
+          skills: JSON.stringify(skills),
+          points,
+          out_of: outOf,
+          faults: JSON.stringify(faults),
+          at,
         }))
         await trx.batchInsert('evidence', rows, 50)
       })
     },
     /** Opens an ended sitting again: its evidence goes, its log stays. */
     async reopen(id: string, event: StoredEvent, deadlineAt: string): Promise<void> {
-      await db.transaction(async (trx) => {
+      await db.transaction(async trx => {
         await trx<EventRow>('sitting_events').insert(eventToRow(id, event))
-        await trx<SittingRow>('sittings').where({ id }).update({ state: 'running', deadline_at: deadlineAt, ended_at: null, how_ended: null, score_hundredths: null, signed_as: null, credit: null, digest: null, digest_events: null })
+        await trx<SittingRow>('sittings').where({ id }).update({
+          state: 'running',
+          deadline_at: deadlineAt,
+          ended_at: null,
+          how_ended: null,
+          score_hundredths: null,
+          signed_as: null,
+          credit: null,
+          digest: null,
+          digest_events: null,
+        })
         await trx('evidence').where({ sitting_id: id }).delete()
       })
     },
@@ -187,11 +273,16 @@ export function sittingsIn(db: Database) {
       await db<SittingRow>('sittings').where({ id }).update({ credit })
     },
     async snapshot(id: string): Promise<Snapshot | undefined> {
-      const row = await db<{ sitting_id: string, seq: number, made_by: string, document: string }>('sitting_snapshots').where({ sitting_id: id }).first()
+      const row = await db<{ sitting_id: string; seq: number; made_by: string; document: string }>('sitting_snapshots')
+        .where({ sitting_id: id })
+        .first()
       return row && { seq: row.seq, madeBy: row.made_by, document: row.document }
     },
     async keepSnapshot(id: string, { seq, madeBy, document }: Snapshot): Promise<void> {
-      await db('sitting_snapshots').insert({ sitting_id: id, seq, made_by: madeBy, document }).onConflict('sitting_id').merge()
+      await db('sitting_snapshots')
+        .insert({ sitting_id: id, seq, made_by: madeBy, document })
+        .onConflict('sitting_id')
+        .merge()
     },
   }
 }
@@ -205,7 +296,7 @@ interface Append {
 /** Takes from the front what goes into one write: one append at least. */
 function takeShare(waiting: Append[]): Append[] {
   let rows = 0
-  const count = waiting.findIndex((append) => {
+  const count = waiting.findIndex(append => {
     rows += append.rows.length
     return rows > SHARED_ROWS
   })
@@ -225,7 +316,16 @@ function sharedWrites(db: Database): (rows: readonly EventRow[]) => Promise<void
     const values = rows.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
     await db.raw(
       `insert into sitting_events (sitting_id, seq, client_id, kind, payload, status, client_at, server_at) values ${values}`,
-      rows.flatMap(row => [row.sitting_id, row.seq, row.client_id, row.kind, row.payload, row.status, row.client_at, row.server_at]),
+      rows.flatMap(row => [
+        row.sitting_id,
+        row.seq,
+        row.client_id,
+        row.kind,
+        row.payload,
+        row.status,
+        row.client_at,
+        row.server_at,
+      ]),
     )
   }
 
@@ -235,16 +335,17 @@ function sharedWrites(db: Database): (rows: readonly EventRow[]) => Promise<void
     try {
       await insert(appends.flatMap(({ rows }) => rows))
       for (const { done } of appends) done()
-    }
-    catch (error) {
+    } catch (error) {
       // One that can't be written (its place is taken) must not keep the others out.
       const alone = appends.length > 1 && String(error).includes('constraint')
-      for (const { rows, done, failed } of appends) await (alone ? insert(rows) : Promise.reject(error as Error)).then(done, failed)
+      for (const { rows, done, failed } of appends)
+        await (alone ? insert(rows) : Promise.reject(error as Error)).then(done, failed)
     }
   }
 
-  return rows => new Promise((done, failed) => {
-    waiting.push({ rows, done, failed })
-    if (waiting.length === 1) setImmediate(() => void flush())
-  })
+  return rows =>
+    new Promise((done, failed) => {
+      waiting.push({ rows, done, failed })
+      if (waiting.length === 1) setImmediate(() => void flush())
+    })
 }

@@ -1,4 +1,17 @@
-import { createEventStream, defineEventHandler, getCookie, getHeader, getMethod, getRequestIP, getRequestURL, readRawBody, setResponseHeader, setResponseHeaders, setResponseStatus, useSession } from 'h3'
+import {
+  createEventStream,
+  defineEventHandler,
+  getCookie,
+  getHeader,
+  getMethod,
+  getRequestIP,
+  getRequestURL,
+  readRawBody,
+  setResponseHeader,
+  setResponseHeaders,
+  setResponseStatus,
+  useSession,
+} from 'h3'
 import type { H3Event, SessionConfig } from 'h3'
 import { LRUCache } from 'lru-cache'
 import type { z } from 'zod'
@@ -36,7 +49,10 @@ export function sessionOf(event: H3Event) {
   return useSession<{ signInId?: string }>(event, config)
 }
 
-/** What sealed cookies hold. Opening one costs more than anything else of a small call; whether its sign-in is still good is asked each time. */
+/**
+ * What sealed cookies hold. Opening one costs more than anything else of a small call; whether its sign-in is
+ * still good is asked each time.
+ */
 const opened = new LRUCache<string, string>({ max: 5000, ttl: 600_000 })
 
 async function signInIdOf(event: H3Event): Promise<string | undefined> {
@@ -67,27 +83,31 @@ async function callOf(event: H3Event): Promise<Call> {
  * Expected failures become `{ error: { code, message, fields? } }` with their status.
  */
 export function answer<Schema extends z.ZodType>(schema: Schema, work: (call: Call) => Promise<z.input<Schema>>) {
-  return defineEventHandler(async (event) => {
+  return defineEventHandler(async event => {
     try {
       refuseForeign(event)
       const call = await callOf(event)
       return schema.parse(await work(call))
-    }
-    catch (error) {
+    } catch (error) {
       return answerProblem(event, error)
     }
   })
 }
 
 /** A handler that answers with a file instead of JSON; failures are answered like any other. */
-export function answerFile(work: (call: Call) => Promise<{ type: string, name: string, content: string | Buffer, inline?: boolean }>) {
-  return defineEventHandler(async (event) => {
+export function answerFile(
+  work: (call: Call) => Promise<{ type: string; name: string; content: string | Buffer; inline?: boolean }>,
+) {
+  return defineEventHandler(async event => {
     try {
       const { type, name, content, inline } = await work(await callOf(event))
-      setResponseHeaders(event, { 'Content-Type': type, 'Content-Disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`, 'Cache-Control': 'no-store' })
+      setResponseHeaders(event, {
+        'Content-Type': type,
+        'Content-Disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`,
+        'Cache-Control': 'no-store',
+      })
       return content
-    }
-    catch (error) {
+    } catch (error) {
       return answerProblem(event, error)
     }
   })
@@ -100,11 +120,17 @@ const HEARTBEAT_MS = 15_000
  * A stream of server-sent events (WHATWG HTML, section 9.2): `follow` gets a function that tells and gives
  * back one that stops.
  */
-export function answerStream<Schema extends z.ZodType>(schema: Schema, follow: (call: Call, tell: (value: z.input<Schema>) => void) => Promise<() => void>) {
-  return defineEventHandler(async (event) => {
+export function answerStream<Schema extends z.ZodType>(
+  schema: Schema,
+  follow: (call: Call, tell: (value: z.input<Schema>) => void) => Promise<() => void>,
+) {
+  return defineEventHandler(async event => {
     try {
       const stream = createEventStream(event)
-      const stop = await follow(await callOf(event), value => void stream.push(JSON.stringify(schema.parse(value))).catch(() => undefined))
+      const stop = await follow(
+        await callOf(event),
+        value => void stream.push(JSON.stringify(schema.parse(value))).catch(() => undefined),
+      )
       const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => undefined), HEARTBEAT_MS)
       stream.onClosed(async () => {
         clearInterval(beat)
@@ -113,8 +139,7 @@ export function answerStream<Schema extends z.ZodType>(schema: Schema, follow: (
       })
       void stream.push({ event: 'beat', data: '' })
       return await stream.send()
-    }
-    catch (error) {
+    } catch (error) {
       return answerProblem(event, error)
     }
   })
@@ -122,29 +147,51 @@ export function answerStream<Schema extends z.ZodType>(schema: Schema, follow: (
 
 /** The body as bytes, up to a limit; throws a Problem with 413. */
 export async function readBytes(event: H3Event, largest: number): Promise<Buffer> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > largest) throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
-  const content = await readRawBody(event, false) ?? Buffer.alloc(0)
-  if (content.length > largest) throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
+  if (Number(getHeader(event, 'content-length') ?? 0) > largest)
+    throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
+  const content = (await readRawBody(event, false)) ?? Buffer.alloc(0)
+  if (content.length > largest)
+    throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
   return content
 }
 
 /** Answers a failure: a Problem in its own words, anything else as a 500 that tells nothing and is logged. */
 export function answerProblem(event: H3Event, error: unknown) {
-  const problem = error instanceof Problem ? error : storageProblem(error) ?? new Problem(500, 'failed', 'Something went wrong on the server. Your saved work is not affected; try again.')
+  const problem =
+    error instanceof Problem
+      ? error
+      : (storageProblem(error) ??
+        new Problem(500, 'failed', 'Something went wrong on the server. Your saved work is not affected; try again.'))
   if (!(error instanceof Problem)) {
     log.error({ path: event.path, error: error instanceof Error ? error.stack : String(error) }, 'request failed')
   }
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Cache-Control', 'no-store')
   if (problem.retryAfter) setResponseHeader(event, 'Retry-After', problem.retryAfter)
-  return { error: { code: problem.code, message: problem.message, ...(problem.fields ? { fields: problem.fields } : {}) } }
+  return {
+    error: { code: problem.code, message: problem.message, ...(problem.fields ? { fields: problem.fields } : {}) },
+  }
 }
 
 /** What the database says when it can't write, as a failure that passes: nothing of the request was taken. */
 function storageProblem(error: unknown): Problem | null {
   const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : ''
-  if (/^SQLITE_(FULL|IOERR)/.test(code)) return new Problem(507, 'storage-full', 'The server’s storage is full. Nothing of this was taken; it is tried again.', undefined, 10)
-  if (/^SQLITE_(BUSY|LOCKED)/.test(code)) return new Problem(503, 'storage-busy', 'The server’s storage is busy. Nothing of this was taken; it is tried again.', undefined, 2)
+  if (/^SQLITE_(FULL|IOERR)/.test(code))
+    return new Problem(
+      507,
+      'storage-full',
+      'The server’s storage is full. Nothing of this was taken; it is tried again.',
+      undefined,
+      10,
+    )
+  if (/^SQLITE_(BUSY|LOCKED)/.test(code))
+    return new Problem(
+      503,
+      'storage-busy',
+      'The server’s storage is busy. Nothing of this was taken; it is tried again.',
+      undefined,
+      2,
+    )
   return null
 }
 
@@ -158,24 +205,30 @@ function refuseForeign(event: H3Event): void {
 }
 
 async function readBodyAs<Schema extends z.ZodType>(event: H3Event, schema: Schema): Promise<z.infer<Schema>> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY) throw new Problem(413, 'too-large', 'The request is larger than 1 MB.')
+  if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY)
+    throw new Problem(413, 'too-large', 'The request is larger than 1 MB.')
   const type = getHeader(event, 'content-type') ?? 'application/json'
-  if (!type.startsWith('application/json')) throw new Problem(415, 'not-json', 'The request must be JSON (content-type application/json).')
-  const text = await readRawBody(event) ?? ''
+  if (!type.startsWith('application/json'))
+    throw new Problem(415, 'not-json', 'The request must be JSON (content-type application/json).')
+  const text = (await readRawBody(event)) ?? ''
   if (text.length > LARGEST_BODY) throw new Problem(413, 'too-large', 'The request is larger than 1 MB.')
   const value = parseJson(text)
   const read = schema.safeParse(value)
   if (read.success) return read.data
   const fields = Object.fromEntries(read.error.issues.map(issue => [issue.path.join('.') || 'body', issue.message]))
   const [first] = Object.entries(fields)
-  throw new Problem(422, 'not-valid', first ? `The request can’t be read: ${first[0]}: ${first[1]}` : 'The request can’t be read.', fields)
+  throw new Problem(
+    422,
+    'not-valid',
+    first ? `The request can’t be read: ${first[0]}: ${first[1]}` : 'The request can’t be read.',
+    fields,
+  )
 }
 
 function parseJson(text: string): unknown {
   try {
     return text === '' ? {} : JSON.parse(text)
-  }
-  catch {
+  } catch {
     throw new Problem(400, 'malformed-json', 'The request isn’t well-formed JSON. Nothing of it was taken.')
   }
 }

@@ -14,11 +14,19 @@ import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })
 
-let ready: Promise<{ services: Services, context: Context, db: Database }> | undefined
+let ready: Promise<{ services: Services; context: Context; db: Database }> | undefined
 
-const contextOf = (db: Database, newestOnRecord?: string): Context => ({ db, now: steadyTime(newestOnRecord), newId: () => randomUUID(), log })
+const contextOf = (db: Database, newestOnRecord?: string): Context => ({
+  db,
+  now: steadyTime(newestOnRecord),
+  newId: () => randomUUID(),
+  log,
+})
 
-/** Makes the demo whole in a file of its own and only then puts it in place: a start that is cut off leaves no half of it. */
+/**
+ * Makes the demo whole in a file of its own and only then puts it in place: a start that is cut off leaves no half
+ * of it.
+ */
 async function makeDemo(): Promise<void> {
   const making = `${settings.dataFile}-making`
   for (const suffix of ['', '-wal', '-shm']) rmSync(`${making}${suffix}`, { force: true })
@@ -30,21 +38,25 @@ async function makeDemo(): Promise<void> {
 
 async function openData(): Promise<Database> {
   const db = await openDatabase(settings.dataFile)
-  if (!settings.demo || await peopleIn(db).anyone()) return db
+  if (!settings.demo || (await peopleIn(db).anyone())) return db
   await db.destroy()
   await makeDemo()
   return openDatabase(settings.dataFile)
 }
 
-async function open(): Promise<{ services: Services, context: Context, db: Database }> {
+async function open(): Promise<{ services: Services; context: Context; db: Database }> {
   const db = await openData()
   const newest = await sittingsIn(db).newestMoment()
-  if (newest !== undefined && newest > new Date().toISOString()) log.warn({ newest }, 'the clock of this machine is behind the newest entry on record; time goes on from there')
+  if (newest !== undefined && newest > new Date().toISOString())
+    log.warn({ newest }, 'the clock of this machine is behind the newest entry on record; time goes on from there')
   const context = contextOf(db, newest)
   return { db, context, services: servicesOf(context) }
 }
 
-/** The services of this process, over its data file. The first call opens and migrates it, and loads the demo where asked and nobody is in it yet. */
+/**
+ * The services of this process, over its data file. The first call opens and migrates it, and loads the demo where
+ * asked and nobody is in it yet.
+ */
 export function running() {
-  return ready ??= open()
+  return (ready ??= open())
 }

@@ -23,12 +23,12 @@ export function cookieSecret(): string {
   const given = process.env.ANVIL_SECRET
   if (given) {
     if (given.length < 32) throw new RangeError('ANVIL_SECRET must have 32 characters at least.')
-    return kept = given
+    return (kept = given)
   }
   const file = join(dirname(settings.dataFile), 'cookie-secret')
   if (!existsSync(file)) {
     mkdirSync(dirname(file), { recursive: true })
     writeFileSync(file, randomBytes(48).toString('base64url'), { mode: 0o600 })
   }
-  return kept = readFileSync(file, 'utf8').trim()
+  return (kept = readFileSync(file, 'utf8').trim())
 }

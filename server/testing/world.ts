@@ -24,7 +24,14 @@ import { givenPaper } from './given'
 export const NOON = Date.UTC(2026, 10, 24, 12)
 export const later = (minutes: number, from = NOON): string => new Date(from + minutes * 60_000).toISOString()
 
-const person = (id: string, name: string, role: Person['role']): Person => ({ id, name, role, email: `${id}@sallowmere.test`, about: '', passwordHash: '' })
+const person = (id: string, name: string, role: Person['role']): Person => ({
+  id,
+  name,
+  role,
+  email: `${id}@sallowmere.test`,
+  about: '',
+  passwordHash: '',
+})
 const people = {
   isla: person('isla', 'Isla Quay', 'trainee'),
   piet: person('piet', 'Piet Moor', 'trainee'),
@@ -33,10 +40,10 @@ const people = {
   asha: person('asha', 'Asha Lindqvist', 'administrator'),
 }
 
-let template: Promise<{ folder: string, file: string, papers: Paper[] }> | undefined
+let template: Promise<{ folder: string; file: string; papers: Paper[] }> | undefined
 
 /** A data file with the shipped content and five people in it, made once and copied for each test. */
-async function makeTemplate(): Promise<{ folder: string, file: string, papers: Paper[] }> {
+async function makeTemplate(): Promise<{ folder: string; file: string; papers: Paper[] }> {
   const folder = await mkdtemp(join(tmpdir(), 'anvil-world-'))
   const file = join(folder, 'template.sqlite')
   const db = await openDatabase(file)
@@ -55,7 +62,11 @@ export class World {
   readonly people = people
   #ids = 0
 
-  private constructor(readonly db: Database, readonly folder: string, private readonly papers: Paper[]) {
+  private constructor(
+    readonly db: Database,
+    readonly folder: string,
+    private readonly papers: Paper[],
+  ) {
     this.services = this.restart()
   }
 
@@ -74,7 +85,12 @@ export class World {
   /** Everything in memory is forgotten, as after a start of the server. */
   restart(): Services {
     const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
-    return this.services = servicesOf({ db: this.db, now: () => this.now(), newId: () => `id-${this.#ids += 1}`, log: silent })
+    return (this.services = servicesOf({
+      db: this.db,
+      now: () => this.now(),
+      newId: () => `id-${(this.#ids += 1)}`,
+      log: silent,
+    }))
   }
 
   /** Takes from the logs what guards them, as somebody could who has the file. */
@@ -92,7 +108,10 @@ export class World {
   }
 
   /** Gives a paper to Isla, or to others. */
-  async give(settings: AssignmentSettingsInput = {}, { id = 'a', paperId = 'week-end-journals', to = ['isla'] }: { id?: string, paperId?: string, to?: string[] } = {}): Promise<void> {
+  async give(
+    settings: AssignmentSettingsInput = {},
+    { id = 'a', paperId = 'week-end-journals', to = ['isla'] }: { id?: string; paperId?: string; to?: string[] } = {},
+  ): Promise<void> {
     await assignmentsIn(this.db).give(givenPaper(id, settings, paperId), to, this.now())
   }
 
@@ -101,12 +120,22 @@ export class World {
   }
 
   /** A paper of two tasks in two sections, with rules of its own, given to Isla. */
-  async giveSections(first: Partial<SectionRules> = {}, second: Partial<SectionRules> = {}, rules: Partial<PaperRules> = {}): Promise<void> {
+  async giveSections(
+    first: Partial<SectionRules> = {},
+    second: Partial<SectionRules> = {},
+    rules: Partial<PaperRules> = {},
+  ): Promise<void> {
     const [counter] = this.papers.filter(({ id }) => id === 'counter-and-creditors')
     const [tasks] = counter!.sections.map(section => section.tasks)
     const made = paper.parse({
-      ...counter, id: 'sections', minutes: 20, rules: { tries: 3, ...rules },
-      sections: [{ id: 'first', title: 'First', ...first, tasks: tasks!.slice(0, 2) }, { id: 'second', title: 'Second', ...second, tasks: tasks!.slice(2, 4) }],
+      ...counter,
+      id: 'sections',
+      minutes: 20,
+      rules: { tries: 3, ...rules },
+      sections: [
+        { id: 'first', title: 'First', ...first, tasks: tasks!.slice(0, 2) },
+        { id: 'second', title: 'Second', ...second, tasks: tasks!.slice(2, 4) },
+      ],
     })
     await papersIn(this.db).publish(made)
     await this.give({}, { paperId: 'sections' })
@@ -117,7 +146,19 @@ export class World {
   }
 
   async send(sittingId: string, ...events: Unsent[]): Promise<EventsResponse> {
-    return this.services.sittings.record(people.isla, sittingId, events.map(event => ({ id: `e-${this.#ids += 1}`, ...event })))
+    return this.services.sittings.record(
+      people.isla,
+      sittingId,
+      events.map(event => ({ id: `e-${(this.#ids += 1)}`, ...event })),
+    )
+  }
+
+  /** Isla sits the paper once, with the accrual right or wrong, and hands it in. */
+  async sit(how: 'right' | 'wrong' = 'right'): Promise<string> {
+    const { id } = await this.start()
+    await this.send(id, accrual(how))
+    await this.services.sittings.submit(people.isla, id)
+    return id
   }
 
   view(sittingId: string): Promise<SittingView> {
@@ -133,16 +174,42 @@ export class World {
   }
 }
 
-type Unsent = ClientEvent extends infer Event ? Event extends unknown ? Omit<Event, 'id'> & { id?: string } : never : never
+type Unsent = ClientEvent extends infer Event
+  ? Event extends unknown
+    ? Omit<Event, 'id'> & { id?: string }
+    : never
+  : never
 
 /** The code of the Problem that a promise fails with, or 'nothing' if it doesn't. */
 export async function refusalOf(work: Promise<unknown>): Promise<string> {
-  return work.then(() => 'nothing', (error: unknown) => typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : String(error))
+  return work.then(
+    () => 'nothing',
+    (error: unknown) =>
+      typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : String(error),
+  )
 }
 
-const rightEntry = { date: '2026-10-31', narration: 'Wages worked, not paid', lines: [{ account: '6010', debit: '1422.60' }, { account: '2100', credit: '1422.60' }] }
-const wrongEntry = { date: '2026-10-31', narration: 'Wages', lines: [{ account: '6010', debit: '1.00' }, { account: '2100', credit: '1.00' }] }
+const rightEntry = {
+  date: '2026-10-31',
+  narration: 'Wages worked, not paid',
+  lines: [
+    { account: '6010', debit: '1422.60' },
+    { account: '2100', credit: '1422.60' },
+  ],
+}
+const wrongEntry = {
+  date: '2026-10-31',
+  narration: 'Wages',
+  lines: [
+    { account: '6010', debit: '1.00' },
+    { account: '2100', credit: '1.00' },
+  ],
+}
 
 /** Posting the accrual of the week-end paper, right or wrong, and asking for a check of it. */
-export const accrual = (how: 'right' | 'wrong' = 'right'): Unsent => ({ kind: 'op', taskId: 'wages-worked-not-paid', op: { type: 'entry.post', entry: how === 'right' ? rightEntry : wrongEntry } })
+export const accrual = (how: 'right' | 'wrong' = 'right'): Unsent => ({
+  kind: 'op',
+  taskId: 'wages-worked-not-paid',
+  op: { type: 'entry.post', entry: how === 'right' ? rightEntry : wrongEntry },
+})
 export const checkAccrual: Unsent = { kind: 'check', taskId: 'wages-worked-not-paid', stepId: 'accrual' }

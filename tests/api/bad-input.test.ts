@@ -18,8 +18,23 @@ beforeEach(async () => {
 })
 
 const TASK = 'paint-on-account'
-const good: Written = { date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480.00' }, { account: '2200', debit: '96.00' }, { account: '2010', credit: '576.00' }] }
-const two = (debit: object, credit: object): Written => ({ date: '2026-10-29', narration: '', lines: [{ account: '1200', ...debit }, { account: '2010', ...credit }] })
+const good: Written = {
+  date: '2026-10-29',
+  narration: 'BP-7730',
+  lines: [
+    { account: '1200', debit: '480.00' },
+    { account: '2200', debit: '96.00' },
+    { account: '2010', credit: '576.00' },
+  ],
+}
+const two = (debit: object, credit: object): Written => ({
+  date: '2026-10-29',
+  narration: '',
+  lines: [
+    { account: '1200', ...debit },
+    { account: '2010', ...credit },
+  ],
+})
 
 async function logged(): Promise<number> {
   const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
@@ -33,14 +48,49 @@ describe('what makes no sense is refused whole and leaves no trace', () => {
     ['malformed JSON', '{"events":[{"id":', 400, 'malformed-json'],
     ['JSON of another shape', { event: [] }, 422, 'not-valid'],
     ['an unknown kind of event', { events: [{ id: 'x', kind: 'grade', points: 100 }] }, 422, 'not-valid'],
-    ['an event of the server’s own', { events: [{ id: 'x', kind: 'extended', byMs: 1e9, reason: 'please' }] }, 422, 'not-valid'],
-    ['points that the client claims', { events: [{ id: 'x', kind: 'check', taskId: TASK, stepId: 'purchase', passed: true }] }, 422, 'not-valid'],
+    [
+      'an event of the server’s own',
+      { events: [{ id: 'x', kind: 'extended', byMs: 1e9, reason: 'please' }] },
+      422,
+      'not-valid',
+    ],
+    [
+      'points that the client claims',
+      { events: [{ id: 'x', kind: 'check', taskId: TASK, stepId: 'purchase', passed: true }] },
+      422,
+      'not-valid',
+    ],
     ['a client id that isn’t one', { events: [{ id: '../../etc', kind: 'open', taskId: TASK }] }, 422, 'not-valid'],
-    ['an op for another tool', { events: [{ id: 'x', kind: 'op', taskId: TASK, op: { type: 'cell.write', cell: 'A1', value: '1' } }] }, 422, 'not-for-this-paper'],
-    ['a task that isn’t in the paper', { events: [{ id: 'x', kind: 'open', taskId: 'tea-break' }] }, 422, 'not-for-this-paper'],
+    [
+      'an op for another tool',
+      { events: [{ id: 'x', kind: 'op', taskId: TASK, op: { type: 'cell.write', cell: 'A1', value: '1' } }] },
+      422,
+      'not-for-this-paper',
+    ],
+    [
+      'a task that isn’t in the paper',
+      { events: [{ id: 'x', kind: 'open', taskId: 'tea-break' }] },
+      422,
+      'not-for-this-paper',
+    ],
     ['a step that isn’t in the task', { events: [{ id: 'x', ...check(TASK, 'nap') }] }, 422, 'not-for-this-paper'],
-    ['a good event beside a senseless one', { events: [{ id: 'y', ...post(TASK, good) }, { id: 'x', kind: 'op', taskId: TASK, op: 7 }] }, 422, 'not-for-this-paper'],
-    ['more events than a request takes', { events: Array.from({ length: 101 }, (_, index) => ({ id: `e${index}`, kind: 'open', taskId: TASK })) }, 422, 'not-valid'],
+    [
+      'a good event beside a senseless one',
+      {
+        events: [
+          { id: 'y', ...post(TASK, good) },
+          { id: 'x', kind: 'op', taskId: TASK, op: 7 },
+        ],
+      },
+      422,
+      'not-for-this-paper',
+    ],
+    [
+      'more events than a request takes',
+      { events: Array.from({ length: 101 }, (_, index) => ({ id: `e${index}`, kind: 'open', taskId: TASK })) },
+      422,
+      'not-valid',
+    ],
   ]
   it.each(cases)('%s', async (_, body, status, code) => {
     const before = await logged()
@@ -56,15 +106,39 @@ describe('what makes no sense is refused whole and leaves no trace', () => {
   })
 
   it('a request from another site, or that isn’t JSON', async () => {
-    expect((await trainee.call('POST', `/api/sittings/${id}/submit`, {}, { origin: 'http://elsewhere.example' })).status).toBe(403)
-    expect((await trainee.call('POST', `/api/sittings/${id}/submit`, 'x=1', { 'content-type': 'text/plain' })).status).not.toBe(500)
+    expect(
+      (await trainee.call('POST', `/api/sittings/${id}/submit`, {}, { origin: 'http://elsewhere.example' })).status,
+    ).toBe(403)
+    expect(
+      (await trainee.call('POST', `/api/sittings/${id}/submit`, 'x=1', { 'content-type': 'text/plain' })).status,
+    ).not.toBe(500)
   })
 })
 
 describe('what the books refuse is said in words, costs no try and is logged once', () => {
   const cases: [string, Written, string][] = [
-    ['an unknown account', { ...good, lines: [{ account: '9999', debit: '1.00' }, { account: '2010', credit: '1.00' }] }, 'there is no account 9999'],
-    ['a heading', { ...good, lines: [{ account: '6000', debit: '1.00' }, { account: '2010', credit: '1.00' }] }, 'is a heading and takes no postings'],
+    [
+      'an unknown account',
+      {
+        ...good,
+        lines: [
+          { account: '9999', debit: '1.00' },
+          { account: '2010', credit: '1.00' },
+        ],
+      },
+      'there is no account 9999',
+    ],
+    [
+      'a heading',
+      {
+        ...good,
+        lines: [
+          { account: '6000', debit: '1.00' },
+          { account: '2010', credit: '1.00' },
+        ],
+      },
+      'is a heading and takes no postings',
+    ],
     ['10^13', two({ debit: '10000000000000' }, { credit: '10000000000000' }), 'more than the books take'],
     ['a decimal comma', two({ debit: '12,50' }, { credit: '12,50' }), 'with a point before the pence'],
     ['three decimals', two({ debit: '1.005' }, { credit: '1.005' }), 'more than two decimals'],
@@ -72,14 +146,21 @@ describe('what the books refuse is said in words, costs no try and is logged onc
     ['nothing', two({ debit: '0.00' }, { credit: '0.00' }), 'is for 0.00'],
     ['both sides on one line', two({ debit: '5.00', credit: '5.00' }, { credit: '5.00' }), 'an amount on both sides'],
     ['sides that differ', two({ debit: '480.00' }, { credit: '470.00' }), 'Debits are 10.00 more than credits'],
-    ['a date outside the open period', { ...good, date: '2026-11-01' }, 'outside the open period, 1 Oct 2026 to 31 Oct 2026'],
+    [
+      'a date outside the open period',
+      { ...good, date: '2026-11-01' },
+      'outside the open period, 1 Oct 2026 to 31 Oct 2026',
+    ],
     ['no date', { ...good, date: '' }, 'has no date'],
     ['one line', { ...good, lines: [{ account: '1200', debit: '5.00' }] }, 'two lines at least'],
   ]
   it.each(cases)('%s', async (_, entry, words) => {
     const before = await logged()
     const event = { id: `refused-${words.replace(/\W+/g, '-')}`, ...post(TASK, entry) }
-    const { outcomes, tasks: [task] } = await trainee.events(id, event)
+    const {
+      outcomes,
+      tasks: [task],
+    } = await trainee.events(id, event)
     expect(outcomes[0]?.status).toBe('refused')
     expect(outcomes[0]?.refusal).toContain(words)
     expect(task?.steps[0]?.triesUsed).toBe(0)
@@ -89,7 +170,20 @@ describe('what the books refuse is said in words, costs no try and is logged onc
   })
 
   it('a script tag as narration is text and nothing else', async () => {
-    const { outcomes, tasks: [task] } = await trainee.events(id, post('debt-gone-bad', { date: '2026-10-30', narration: '<script>alert(1)</script>', lines: [{ account: '6070', debit: '384' }, { account: '1100', credit: '384' }] }))
+    const {
+      outcomes,
+      tasks: [task],
+    } = await trainee.events(
+      id,
+      post('debt-gone-bad', {
+        date: '2026-10-30',
+        narration: '<script>alert(1)</script>',
+        lines: [
+          { account: '6070', debit: '384' },
+          { account: '1100', credit: '384' },
+        ],
+      }),
+    )
     expect(outcomes[0]?.status).toBe('accepted')
     expect(JSON.stringify(task?.state)).toContain('<script>alert(1)</script>')
     const answer = await trainee.call('GET', `/api/sittings/${id}`)
@@ -100,7 +194,17 @@ describe('what the books refuse is said in words, costs no try and is logged onc
 
 describe('sending twice does nothing twice', () => {
   it('within one request and across requests', async () => {
-    const event = { id: 'the-same', ...post('wages-worked-not-paid', { date: '2026-10-31', narration: 'Wages', lines: [{ account: '6010', debit: '1' }, { account: '2100', credit: '1' }] }) }
+    const event = {
+      id: 'the-same',
+      ...post('wages-worked-not-paid', {
+        date: '2026-10-31',
+        narration: 'Wages',
+        lines: [
+          { account: '6010', debit: '1' },
+          { account: '2100', credit: '1' },
+        ],
+      }),
+    }
     const first = await trainee.events(id, event, event)
     expect(first.outcomes.map(({ status }) => status)).toEqual(['accepted', 'duplicate'])
     const before = await logged()
@@ -113,7 +217,12 @@ describe('sending twice does nothing twice', () => {
 describe('who may do what', () => {
   it('nobody reads or works in another’s sitting', async () => {
     const other = await new Client(server.url).signIn('wren.osier')
-    for (const [method, path, body] of [['GET', '', undefined], ['POST', '/events', { events: [{ id: 'x', kind: 'open', taskId: TASK }] }], ['POST', '/submit', {}], ['GET', '/result', undefined]] as const) {
+    for (const [method, path, body] of [
+      ['GET', '', undefined],
+      ['POST', '/events', { events: [{ id: 'x', kind: 'open', taskId: TASK }] }],
+      ['POST', '/submit', {}],
+      ['GET', '/result', undefined],
+    ] as const) {
       expect((await other.call(method, `/api/sittings/${id}${path}`, body)).status).toBe(404)
     }
     expect((await trainee.sitting(id)).state).toBe('running')
@@ -136,15 +245,22 @@ describe('who may do what', () => {
 
   it('an unknown address gets the same answer as a wrong password, and too many failures are refused', async () => {
     const device = new Client(server.url)
-    const wrong = await device.call('POST', '/api/auth/sign-in', { email: 'devrim.aksu@sallowmere.test', password: 'no' })
+    const wrong = await device.call('POST', '/api/auth/sign-in', {
+      email: 'devrim.aksu@sallowmere.test',
+      password: 'no',
+    })
     const unknown = await device.call('POST', '/api/auth/sign-in', { email: 'nobody@sallowmere.test', password: 'no' })
     expect([wrong.status, wrong.body]).toEqual([401, unknown.body])
     let last = wrong
-    for (let tries = 0; tries < 8; tries += 1) last = await device.call('POST', '/api/auth/sign-in', { email: 'devrim.aksu@sallowmere.test', password: 'no' })
+    for (let tries = 0; tries < 8; tries += 1)
+      last = await device.call('POST', '/api/auth/sign-in', { email: 'devrim.aksu@sallowmere.test', password: 'no' })
     expect([last.status, errorOf(last.body).code]).toEqual([429, 'too-many-sign-ins'])
     expect(Number(last.headers.get('retry-after'))).toBeGreaterThan(0)
     // The right password doesn't help while the address is held.
-    expect((await device.call('POST', '/api/auth/sign-in', { email: 'devrim.aksu@sallowmere.test', password: 'slipway-64' })).status).toBe(429)
+    expect(
+      (await device.call('POST', '/api/auth/sign-in', { email: 'devrim.aksu@sallowmere.test', password: 'slipway-64' }))
+        .status,
+    ).toBe(429)
   })
 
   it('an unknown call is a 404 in our own form', async () => {

@@ -9,7 +9,12 @@ import type { RunningServer } from '../support/server'
 
 let server: RunningServer
 beforeAll(async () => {
-  server = await startServer({ ANVIL_DEMO: '0', ANVIL_CONTENT: 'content', ANVIL_ADMIN: 'office@sallowmere.test', ANVIL_ADMIN_PASSWORD: 'keel-and-sail' })
+  server = await startServer({
+    ANVIL_DEMO: '0',
+    ANVIL_CONTENT: 'content',
+    ANVIL_ADMIN: 'office@sallowmere.test',
+    ANVIL_ADMIN_PASSWORD: 'keel-and-sail',
+  })
 })
 afterAll(() => server.stop())
 
@@ -22,10 +27,17 @@ async function signIn(email: string, password: string): Promise<Client> {
 describe('a centre without the demo', () => {
   it('begins with its administrator, takes its people in, gives them a paper, and they sit it', async () => {
     const office = await signIn('office@sallowmere.test', 'keel-and-sail')
-    const { passwords } = await office.as(rosterView, 'POST', '/api/people/roster', { csv: 'name,email,cohorts\nAda Reedmace,ada@sallowmere.test,Harbour\nBram Tiller,bram@sallowmere.test,Harbour', take: true })
+    const { passwords } = await office.as(rosterView, 'POST', '/api/people/roster', {
+      csv: 'name,email,cohorts\nAda Reedmace,ada@sallowmere.test,Harbour\nBram Tiller,bram@sallowmere.test,Harbour',
+      take: true,
+    })
     const { papers, cohorts } = await office.as(choicesView, 'GET', '/api/assigning/choices')
     expect(papers.map(({ id }) => id)).toContain('week-end-journals')
-    const { id } = await office.as(z.object({ id: z.string() }), 'POST', '/api/assigning', { paperId: 'week-end-journals', cohorts: [cohorts[0]!.id], settings: {} })
+    const { id } = await office.as(z.object({ id: z.string() }), 'POST', '/api/assigning', {
+      paperId: 'week-end-journals',
+      cohorts: [cohorts[0]!.id],
+      settings: {},
+    })
     for (const { email, password } of passwords) {
       const trainee = await signIn(email, password)
       expect((await trainee.start(id)).tasks).toHaveLength(10)

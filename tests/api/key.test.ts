@@ -20,17 +20,25 @@ function secretsOf(task: Task): string[] {
   const open = JSON.stringify([task.brief, task.setup, task.title, task.steps.map(step => step.instruction)])
   const amounts = new Set<string>()
   for (const step of task.steps) {
-    for (const [amount] of JSON.stringify(step.criteria.map(one => one.check)).matchAll(/\d+\.\d\d/g)) amounts.add(amount)
+    for (const [amount] of JSON.stringify(step.criteria.map(one => one.check)).matchAll(/\d+\.\d\d/g))
+      amounts.add(amount)
   }
   return [
     ...task.steps.flatMap(step => step.criteria.map(one => one.feedback)),
     ...task.steps.flatMap(step => step.traps.map(trap => trap.name)),
-    ...task.steps.flatMap(step => step.model.flatMap(op => [...JSON.stringify(op).matchAll(/"narration":"([^"]+)"/g)].map(([, text]) => text ?? ''))),
-    ...[...amounts].filter(amount => !open.includes(amount) && !typedByTheTest.includes(amount)).map(amount => `"${amount}"`),
+    ...task.steps.flatMap(step =>
+      step.model.flatMap(op =>
+        [...JSON.stringify(op).matchAll(/"narration":"([^"]+)"/g)].map(([, text]) => text ?? ''),
+      ),
+    ),
+    ...[...amounts]
+      .filter(amount => !open.includes(amount) && !typedByTheTest.includes(amount))
+      .map(amount => `"${amount}"`),
   ]
 }
 
-const secretKeys = /"(criterion|check|model|traps|trap|feedback|expected|found|verdicts|seed|skills|followThrough|share|fault)":/
+const secretKeys =
+  /"(criterion|check|model|traps|trap|feedback|expected|found|verdicts|seed|skills|followThrough|share|fault)":/
 
 describe('while a sitting runs, no answer holds any part of the key', () => {
   it('from the list of papers to the last refusal', async () => {
@@ -44,8 +52,15 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
       await trainee.events(id, { kind: 'open', taskId: task.id })
       await trainee.events(id, check(task.id, step!.id)).catch(() => undefined)
       const wrong = failing[`${task.id}/${step!.id}` as keyof typeof failing]
-      if (wrong) await trainee.events(id, { kind: 'op', taskId: task.id, op: { type: 'draft.write', draft: wrong } }, check(task.id, step!.id))
-      await trainee.call('POST', `/api/sittings/${id}/events`, { events: [{ id: `bad-${task.id}`, kind: 'op', taskId: task.id, op: { type: 'key.show' } }] })
+      if (wrong)
+        await trainee.events(
+          id,
+          { kind: 'op', taskId: task.id, op: { type: 'draft.write', draft: wrong } },
+          check(task.id, step!.id),
+        )
+      await trainee.call('POST', `/api/sittings/${id}/events`, {
+        events: [{ id: `bad-${task.id}`, kind: 'op', taskId: task.id, op: { type: 'key.show' } }],
+      })
     }
     await trainee.call('GET', `/api/sittings/${id}/result`)
     await trainee.call('GET', '/api/assignments/open-end')
@@ -58,9 +73,18 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
     const drawn = await trainee.start('lottery')
     await trainee.events(drawn.id, { kind: 'open', taskId: drawn.tasks[0]!.id })
     const parts = await trainee.start('two-parts')
-    await trainee.events(parts.id, { kind: 'leave', sectionId: 'quick' }, { kind: 'note', text: 'x' }, { kind: 'away', on: true })
+    await trainee.events(
+      parts.id,
+      { kind: 'leave', sectionId: 'quick' },
+      { kind: 'note', text: 'x' },
+      { kind: 'away', on: true },
+    )
     const settled = await trainee.start('settled')
-    await trainee.events(settled.id, { kind: 'settle', taskId: 'wages-worked-not-paid', stepId: 'accrual' }, { kind: 'unsettle', taskId: 'wages-worked-not-paid', stepId: 'accrual' })
+    await trainee.events(
+      settled.id,
+      { kind: 'settle', taskId: 'wages-worked-not-paid', stepId: 'accrual' },
+      { kind: 'unsettle', taskId: 'wages-worked-not-paid', stepId: 'accrual' },
+    )
     for (const one of [drawn, parts, settled]) await trainee.sitting(one.id)
     await trainee.sitting(id)
     expect(trainee.answers.length).toBeGreaterThan(35)
@@ -83,7 +107,9 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
 
   it('nor do the files that the browser loads', async () => {
     const { readdir, readFile } = await import('node:fs/promises')
-    const files = (await readdir('.output/public', { recursive: true, withFileTypes: true })).filter(file => /\.(js|json|html)$/.test(file.name))
+    const files = (await readdir('.output/public', { recursive: true, withFileTypes: true })).filter(file =>
+      /\.(js|json|html)$/.test(file.name),
+    )
     expect(files.length).toBeGreaterThan(5)
     const secrets = tasks.flatMap(task => task.steps.flatMap(step => step.criteria.map(one => one.feedback)))
     for (const file of files) {

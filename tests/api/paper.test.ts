@@ -21,8 +21,17 @@ describe('the week-end paper through the HTTP calls alone', () => {
     expect(sitting.tasks).toHaveLength(10)
     for (const task of tasks) {
       for (const step of task.steps) {
-        const { outcomes } = await trainee.events(sitting.id, ...step.model.map(op => ({ kind: 'op', taskId: task.id, op })), ...(step.mode === 'watched' ? [] : [check(task.id, step.id)]))
-        expect(outcomes.at(-1)?.verdict).toMatchObject({ stepId: step.id, passed: true, status: 'passed', triesUsed: 1 })
+        const { outcomes } = await trainee.events(
+          sitting.id,
+          ...step.model.map(op => ({ kind: 'op', taskId: task.id, op })),
+          ...(step.mode === 'watched' ? [] : [check(task.id, step.id)]),
+        )
+        expect(outcomes.at(-1)?.verdict).toMatchObject({
+          stepId: step.id,
+          passed: true,
+          status: 'passed',
+          triesUsed: 1,
+        })
       }
     }
     expect(await trainee.submit(sitting.id)).toMatchObject({ state: 'ended', how: 'handed-in' })
@@ -37,30 +46,57 @@ describe('the week-end paper through the HTTP calls alone', () => {
       for (const step of task.steps) {
         const wrong = failing[`${task.id}/${step.id}` as keyof typeof failing]
         if (wrong) {
-          const { outcomes } = await trainee.events(id, post(task.id, wrong), ...Array(3).fill(null).map(() => check(task.id, step.id)))
-          expect(outcomes.slice(1).map(({ verdict }) => [verdict?.status, verdict?.triesUsed])).toEqual([['open', 1], ['open', 2], ['out-of-tries', 3]])
-        }
-        else if (step.mode === 'watched') {
+          const { outcomes } = await trainee.events(
+            id,
+            post(task.id, wrong),
+            ...Array(3)
+              .fill(null)
+              .map(() => check(task.id, step.id)),
+          )
+          expect(outcomes.slice(1).map(({ verdict }) => [verdict?.status, verdict?.triesUsed])).toEqual([
+            ['open', 1],
+            ['open', 2],
+            ['out-of-tries', 3],
+          ])
+        } else if (step.mode === 'watched') {
           const reverse = { kind: 'op', taskId: task.id, op: { type: 'entry.reverse', entry: 3, date: '2026-10-31' } }
-          const { outcomes, tasks: [after] } = await trainee.events(id, reverse, reverse, reverse)
+          const {
+            outcomes,
+            tasks: [after],
+          } = await trainee.events(id, reverse, reverse, reverse)
           expect(outcomes.map(({ verdict }) => verdict?.status)).toEqual(['open', 'open', 'out-of-tries'])
           expect(after?.steps[0]).toMatchObject({ status: 'out-of-tries', setRight: true })
-        }
-        else await trainee.events(id, ...step.model.map(op => ({ kind: 'op', taskId: task.id, op })), check(task.id, step.id))
+        } else
+          await trainee.events(
+            id,
+            ...step.model.map(op => ({ kind: 'op', taskId: task.id, op })),
+            check(task.id, step.id),
+          )
       }
     }
     await trainee.submit(id)
     const result = await trainee.as(resultView, 'GET', `/api/sittings/${id}/result`)
     expect([result.score, result.outOf]).toEqual([62, 68])
-    const points = Object.fromEntries(result.tasks.flatMap(task => task.steps.filter(step => step.status === 'out-of-tries').map(step => [`${task.id}/${step.id}`, step.points])))
-    expect(points).toEqual({ 'paint-on-account/purchase': 1, 'wages-worked-not-paid/accrual': 3, 'fence-in-the-wrong-account/reversal': 0 })
+    const points = Object.fromEntries(
+      result.tasks.flatMap(task =>
+        task.steps.filter(step => step.status === 'out-of-tries').map(step => [`${task.id}/${step.id}`, step.points]),
+      ),
+    )
+    expect(points).toEqual({
+      'paint-on-account/purchase': 1,
+      'wages-worked-not-paid/accrual': 3,
+      'fence-in-the-wrong-account/reversal': 0,
+    })
     // What a report shows always adds up.
     expect(result.tasks.reduce((sum, task) => sum + Math.round(task.score * 100), 0)).toBe(6200)
 
     const report = await trainee.as(skillsView, 'GET', '/api/me/skills')
     const skill = (wanted: string) => report.areas.flatMap(area => area.skills).find(({ id }) => id === wanted)
     expect(skill('accrued-expenses')?.recurring).toEqual([{ fault: 'digits changed places', times: 3 }])
-    expect(skill('vat-on-purchases')?.recurring).toContainEqual({ fault: 'VAT not split from the net amount', times: 3 })
+    expect(skill('vat-on-purchases')?.recurring).toContainEqual({
+      fault: 'VAT not split from the net amount',
+      times: 3,
+    })
     expect(skill('corrections-by-reversal')?.mastery.standing).toBe('gap')
     expect(report.closeFirst[0]).toBe('corrections-by-reversal')
     const csv = await trainee.call('GET', '/api/me/skills?format=csv')
@@ -78,7 +114,11 @@ describe('the week-end paper through the HTTP calls alone', () => {
 describe('starting', () => {
   it('twice at once begins one sitting only', async () => {
     const trainee = await new Client(server.url).signIn('piet.moor')
-    const sittings = await Promise.all([trainee.start('open-end'), trainee.start('open-end'), trainee.start('open-end')])
+    const sittings = await Promise.all([
+      trainee.start('open-end'),
+      trainee.start('open-end'),
+      trainee.start('open-end'),
+    ])
     expect(new Set(sittings.map(({ id }) => id)).size).toBe(1)
   })
 
@@ -101,15 +141,24 @@ describe('the state that comes back', () => {
   it('is the same on another device: entries, draft, view and marks', async () => {
     const first = await new Client(server.url).signIn('wren.osier')
     const { id } = await first.start('open-end')
-    const draft = { date: '2026-10-30', narration: 'half written', lines: [{ account: '10' }, { account: '4010', credit: '12.' }] }
-    await first.events(id,
+    const draft = {
+      date: '2026-10-30',
+      narration: 'half written',
+      lines: [{ account: '10' }, { account: '4010', credit: '12.' }],
+    }
+    await first.events(
+      id,
       { kind: 'open', taskId: 'paint-on-account' },
       post('paint-on-account', failing['paint-on-account/purchase']),
       { kind: 'op', taskId: 'paint-on-account', op: { type: 'draft.write', draft } },
       { kind: 'op', taskId: 'paint-on-account', op: { type: 'view.show', view: 'trial-balance' } },
       { kind: 'op', taskId: 'paint-on-account', op: { type: 'account.open', account: '2010' } },
-      { kind: 'revisit', taskId: 'mooring-fees', on: true })
-    const [here, there] = await Promise.all([first.sitting(id), (await new Client(server.url).signIn('wren.osier')).sitting(id)])
+      { kind: 'revisit', taskId: 'mooring-fees', on: true },
+    )
+    const [here, there] = await Promise.all([
+      first.sitting(id),
+      (await new Client(server.url).signIn('wren.osier')).sitting(id),
+    ])
     expect({ ...there, now: '' }).toEqual({ ...here, now: '' })
     const task = there.tasks.find(one => one.id === 'paint-on-account')
     expect(task?.state).toMatchObject({ draft, view: 'trial-balance', account: '2010' })
@@ -124,8 +173,20 @@ describe('time', () => {
     const sitting = await trainee.start('instant')
     await new Promise(done => setTimeout(done, Date.parse(sitting.deadline) - Date.now() + 200))
     // In the grace period only what was made before the deadline counts.
-    const model = post('paint-on-account', { date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480' }, { account: '2200', debit: '96' }, { account: '2010', credit: '576' }] })
-    const { outcomes } = await trainee.events(sitting.id, { ...model, at: new Date(Date.parse(sitting.deadline) - 500).toISOString() }, { ...check('paint-on-account', 'purchase'), at: new Date().toISOString() })
+    const model = post('paint-on-account', {
+      date: '2026-10-29',
+      narration: 'BP-7730',
+      lines: [
+        { account: '1200', debit: '480' },
+        { account: '2200', debit: '96' },
+        { account: '2010', credit: '576' },
+      ],
+    })
+    const { outcomes } = await trainee.events(
+      sitting.id,
+      { ...model, at: new Date(Date.parse(sitting.deadline) - 500).toISOString() },
+      { ...check('paint-on-account', 'purchase'), at: new Date().toISOString() },
+    )
     expect(outcomes.map(({ status }) => status)).toEqual(['accepted', 'refused'])
     await new Promise(done => setTimeout(done, 5000))
     const after = await trainee.sitting(sitting.id)

@@ -11,11 +11,21 @@ import type { RunningServer } from '../support/server'
 type Who = 'nobody' | 'own' | 'other' | 'trainer' | 'invigilator' | 'administrator'
 const everyone: Who[] = ['nobody', 'own', 'other', 'trainer', 'invigilator', 'administrator']
 
-/** done: let in (whatever comes of it), in: signed in is enough, 401: sign in first, 403: not for this role, 404: not theirs, so not there. */
+/**
+ * done: let in (whatever comes of it), in: signed in is enough, 401: sign in first, 403: not for this role, 404:
+ * not theirs, so not there.
+ */
 type Verdict = 'done' | 401 | 403 | 404
 type Row = Record<Who, Verdict>
 
-const open: Row = { nobody: 'done', own: 'done', other: 'done', trainer: 'done', invigilator: 'done', administrator: 'done' }
+const open: Row = {
+  nobody: 'done',
+  own: 'done',
+  other: 'done',
+  trainer: 'done',
+  invigilator: 'done',
+  administrator: 'done',
+}
 const signedIn: Row = { ...open, nobody: 401 }
 const theirs: Row = { nobody: 401, own: 'done', other: 404, trainer: 404, invigilator: 404, administrator: 404 }
 const theirsAndMarkers: Row = { ...theirs, trainer: 'done', administrator: 'done' }
@@ -42,7 +52,11 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/sittings': [signedIn, '/api/sittings'],
   'GET /api/sittings/[id]': [theirs, '/api/sittings/RUNNING'],
   'POST /api/sittings/[id]/seat': [theirs, '/api/sittings/RUNNING/seat', { seat: 'page-one' }],
-  'POST /api/sittings/[id]/events': [theirs, '/api/sittings/RUNNING/events', { events: [{ id: 'one', kind: 'open', taskId: 'paint-on-account' }] }],
+  'POST /api/sittings/[id]/events': [
+    theirs,
+    '/api/sittings/RUNNING/events',
+    { events: [{ id: 'one', kind: 'open', taskId: 'paint-on-account' }] },
+  ],
   'POST /api/sittings/[id]/break': [theirs, '/api/sittings/RUNNING/break', { on: true }],
   'POST /api/sittings/[id]/messages': [theirs, '/api/sittings/RUNNING/messages', { text: 'Hello' }],
   'GET /api/sittings/[id]/stream': [theirs, '/api/sittings/RUNNING/stream'],
@@ -61,24 +75,44 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/rooms': [invigilators, '/api/rooms'],
   'GET /api/rooms/[id]': [invigilators, '/api/rooms/office'],
   'GET /api/rooms/[id]/stream': [invigilators, '/api/rooms/office/stream'],
-  'POST /api/rooms/[id]/acts': [invigilators, '/api/rooms/office/acts', { act: 'incident', sittings: [], text: 'Tested.' }],
+  'POST /api/rooms/[id]/acts': [
+    invigilators,
+    '/api/rooms/office/acts',
+    { act: 'incident', sittings: [], text: 'Tested.' },
+  ],
   'GET /api/rooms/[id]/messages/[sitting]': [invigilators, '/api/rooms/office/messages/none'],
   'GET /api/assigning': [trainers, '/api/assigning'],
-  'POST /api/assigning': [trainers, '/api/assigning', { paperId: 'week-end-journals', people: ['robin-tarn'], settings: {} }],
+  'POST /api/assigning': [
+    trainers,
+    '/api/assigning',
+    { paperId: 'week-end-journals', people: ['robin-tarn'], settings: {} },
+  ],
   'GET /api/assigning/choices': [trainers, '/api/assigning/choices'],
   'GET /api/assigning/courses': [trainers, '/api/assigning/courses'],
   'POST /api/assigning/courses': [trainers, '/api/assigning/courses', { title: 'Tested' }],
   'PUT /api/assigning/courses/[id]': [trainers, '/api/assigning/courses/books-trial', { title: 'Tested', trial: true }],
   'GET /api/assigning/[id]': [trainers, '/api/assigning/once'],
-  'POST /api/assigning/[id]/acts': [trainers, '/api/assigning/once/acts', { act: 'add-people', people: ['robin-tarn'] }],
+  'POST /api/assigning/[id]/acts': [
+    trainers,
+    '/api/assigning/once/acts',
+    { act: 'add-people', people: ['robin-tarn'] },
+  ],
   'GET /api/marks': [trainers, '/api/marks'],
   'GET /api/marks/csv': [trainers, '/api/marks/csv'],
   'GET /api/people': [trainers, '/api/people'],
   'GET /api/people/roster': [administrators, '/api/people/roster'],
-  'POST /api/people/roster': [administrators, '/api/people/roster', { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true }],
+  'POST /api/people/roster': [
+    administrators,
+    '/api/people/roster',
+    { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true },
+  ],
   'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', {}],
   'PUT /api/people/[id]/account': [administrators, '/api/people/robin-tarn/account', { open: true }],
-  'PUT /api/people/[id]/adjustments': [trainers, '/api/people/robin-tarn/adjustments', { adjustments: {}, reason: 'Tested.' }],
+  'PUT /api/people/[id]/adjustments': [
+    trainers,
+    '/api/people/robin-tarn/adjustments',
+    { adjustments: {}, reason: 'Tested.' },
+  ],
   'GET /api/audit': [invigilators, '/api/audit'],
   'GET /api/audit/csv': [invigilators, '/api/audit/csv'],
   'POST /api/receipts/verify': [trainers, '/api/receipts/verify', { sittingId: 'none', digest: 'none' }],
@@ -91,7 +125,13 @@ let ended = ''
 beforeAll(async () => {
   server = await startServer()
   clients.nobody = new Client(server.url)
-  const names: Record<Exclude<Who, 'nobody'>, string> = { own: 'isla.quay', other: 'piet.moor', trainer: 'marit.feld', invigilator: 'tobias.reed', administrator: 'asha.lindqvist' }
+  const names: Record<Exclude<Who, 'nobody'>, string> = {
+    own: 'isla.quay',
+    other: 'piet.moor',
+    trainer: 'marit.feld',
+    invigilator: 'tobias.reed',
+    administrator: 'asha.lindqvist',
+  }
   for (const [who, name] of Object.entries(names)) clients[who as Who] = await new Client(server.url).signIn(name)
   running = (await clients.own.start('open-end')).id
   ended = (await clients.own.start('short')).id
@@ -116,11 +156,15 @@ async function verdictOf(who: Who, method: string, path: string, body?: object):
 }
 
 const routes = async (): Promise<string[]> => {
-  const files = (await readdir('server/api', { recursive: true })).filter(file => /\.(get|post|put|delete)\.ts$/.test(file))
-  return files.map((file) => {
-    const [, path, method] = /^(.*?)(?:\/index)?\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/')) ?? []
-    return `${method?.toUpperCase()} /api/${path}`
-  }).sort()
+  const files = (await readdir('server/api', { recursive: true })).filter(file =>
+    /\.(get|post|put|delete)\.ts$/.test(file),
+  )
+  return files
+    .map(file => {
+      const [, path, method] = /^(.*?)(?:\/index)?\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/')) ?? []
+      return `${method?.toUpperCase()} /api/${path}`
+    })
+    .sort()
 }
 
 describe('who may call what', () => {
@@ -130,7 +174,7 @@ describe('who may call what', () => {
 
   it.each(Object.entries(table))('%s', async (call, [row, path, body]) => {
     const found: Partial<Row> = {}
-    for (const who of everyone) found[who] = await verdictOf(who, call.split(' ')[0]!, path, body) as Verdict
+    for (const who of everyone) found[who] = (await verdictOf(who, call.split(' ')[0]!, path, body)) as Verdict
     expect(found).toEqual(row)
   })
 })

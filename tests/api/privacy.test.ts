@@ -11,7 +11,20 @@ afterAll(() => server.stop())
 
 /** Everything that a trainee can call, one after the other, with a sitting under way and one ended. */
 async function walk(trainee: Client): Promise<void> {
-  for (const path of ['/api/auth/me', '/api/assignments', '/api/assignments/open-end', '/api/assignments/clerk-office', '/api/sittings', '/api/me/skills', '/api/courses', '/api/rooms', '/api/people', '/api/marks', '/api/audit']) await trainee.call('GET', path)
+  for (const path of [
+    '/api/auth/me',
+    '/api/assignments',
+    '/api/assignments/open-end',
+    '/api/assignments/clerk-office',
+    '/api/sittings',
+    '/api/me/skills',
+    '/api/courses',
+    '/api/rooms',
+    '/api/people',
+    '/api/marks',
+    '/api/audit',
+  ])
+    await trainee.call('GET', path)
   const { id } = await trainee.start('open-end')
   await trainee.call('POST', `/api/sittings/${id}/seat`, { seat: 'page-one' })
   await trainee.call('POST', `/api/sittings/${id}/messages`, { text: 'Hello', taskId: null })
@@ -52,14 +65,17 @@ describe('what a trainee can learn about others', () => {
     const { id } = await piet.start('open-end')
     const isla = await new Client(server.url).signIn('isla.quay')
     for (const path of ['', '/result', '/after', '/response']) {
-      const [theirs, nobodys] = [await isla.call('GET', `/api/sittings/${id}${path}`), await isla.call('GET', `/api/sittings/no-such-sitting${path}`)]
+      const [theirs, nobodys] = [
+        await isla.call('GET', `/api/sittings/${id}${path}`),
+        await isla.call('GET', `/api/sittings/no-such-sitting${path}`),
+      ]
       expect([theirs.status, theirs.text]).toEqual([nobodys.status, nobodys.text])
     }
   })
 
   it('nor whether an address exists: same words, and a time in the same range', async () => {
     const stranger = new Client(server.url)
-    async function median(email: string): Promise<{ ms: number, text: string }> {
+    async function median(email: string): Promise<{ ms: number; text: string }> {
       const times: number[] = []
       let text = ''
       for (let round = 0; round < 7; round += 1) {
@@ -76,7 +92,10 @@ describe('what a trainee can learn about others', () => {
 
   it('the code of another room is named only to whoever has that paper too', async () => {
     const isla = await new Client(server.url).signIn('isla.quay')
-    const { text } = await isla.call('POST', '/api/assignments/clerk-office/sittings', { accessCode: 'KEEL-08', accepted: true })
+    const { text } = await isla.call('POST', '/api/assignments/clerk-office/sittings', {
+      accessCode: 'KEEL-08',
+      accepted: true,
+    })
     expect(text).not.toContain('Sheds')
   })
 })

@@ -23,7 +23,9 @@ export async function benchBoard(): Promise<void> {
     const times: number[] = []
     const errors: string[] = []
     const until = performance.now() + SECONDS * 1000
-    const load = Promise.all(trainees.map((trainee, index) => work(trainee, (2000 / SIZE) * index, until, times, errors)))
+    const load = Promise.all(
+      trainees.map((trainee, index) => work(trainee, (2000 / SIZE) * index, until, times, errors)),
+    )
     const frames: number[] = await driver.executeAsyncScript(`
       const done = arguments[0]
       const gaps = []
@@ -40,14 +42,18 @@ export async function benchBoard(): Promise<void> {
     await load
     // How long one change takes to be seen: a message from a desk.
     const begun = performance.now()
-    await trainees[0]!.client.call('POST', `/api/sittings/${trainees[0]!.sittingId}/messages`, { text: 'Hello', taskId: null })
+    await trainees[0]!.client.call('POST', `/api/sittings/${trainees[0]!.sittingId}/messages`, {
+      text: 'Hello',
+      taskId: null,
+    })
     await see(driver, text('asks for help'))
     const seen = performance.now() - begun
     const { median, p99 } = spreadOf(frames)
-    console.log(`frames ${frames.length}: median ${ms(median)}, 99th percentile ${ms(p99)}, longest ${ms(Math.max(...frames))}; a message is seen after ${ms(seen)}; ${errors.length} errors in ${times.length} events`)
+    console.log(
+      `frames ${frames.length}: median ${ms(median)}, 99th percentile ${ms(p99)}, longest ${ms(Math.max(...frames))}; a message is seen after ${ms(seen)}; ${errors.length} errors in ${times.length} events`,
+    )
     console.log('targets: 99th percentile of a frame under 100 ms, a change seen within 2 s')
-  }
-  finally {
+  } finally {
     await browser.close()
     await server.stop()
   }

@@ -15,7 +15,17 @@ function* entriesOf(postings: number): Generator<LedgerOp> {
     const amount = count % 7 === 0 ? '1000000000000.00' : `${next(1_000_000)}.${String(next(99) + 1).padStart(2, '0')}`
     const debit = next(CODES.length)
     const credit = (debit + 1 + next(CODES.length - 1)) % CODES.length
-    yield { type: 'entry.post', entry: { date: `2026-10-${String(1 + next(31)).padStart(2, '0')}`, narration: '', lines: [{ account: CODES[debit]!, debit: amount }, { account: CODES[credit]!, credit: amount }] } }
+    yield {
+      type: 'entry.post',
+      entry: {
+        date: `2026-10-${String(1 + next(31)).padStart(2, '0')}`,
+        narration: '',
+        lines: [
+          { account: CODES[debit]!, debit: amount },
+          { account: CODES[credit]!, credit: amount },
+        ],
+      },
+    }
   }
 }
 
@@ -33,9 +43,11 @@ function foldOf(ops: Iterable<LedgerOp>): LedgerState {
 function addedUp(state: LedgerState): bigint {
   const nets = new Map<string, bigint>()
   for (const page of state.pages) {
-    for (const { lines } of page) for (const { account, side, amount } of lines) nets.set(account, (nets.get(account) ?? 0n) + BigInt(side === 'debit' ? amount : -amount))
+    for (const { lines } of page)
+      for (const { account, side, amount } of lines)
+        nets.set(account, (nets.get(account) ?? 0n) + BigInt(side === 'debit' ? amount : -amount))
   }
-  return [...nets.values()].reduce((sum, net) => net > 0n ? sum + net : sum, 0n)
+  return [...nets.values()].reduce((sum, net) => (net > 0n ? sum + net : sum), 0n)
 }
 
 export async function benchLedger(): Promise<void> {
@@ -46,7 +58,7 @@ export async function benchLedger(): Promise<void> {
   const warm: number[] = []
   for (let run = 0; run < 5; run += 1) {
     let state: LedgerState | undefined
-    folds.push(await timed(() => state = foldOf(ops)))
+    folds.push(await timed(() => (state = foldOf(ops))))
     cold.push(await timed(() => trialBalance(state!)))
     warm.push(await timed(() => trialBalance(state!)))
   }
@@ -57,6 +69,8 @@ export async function benchLedger(): Promise<void> {
   const million = foldOf(entriesOf(1_000_000))
   const { debits, credits } = trialBalance(million)
   const exact = debits === credits && debits === addedUp(million)
-  console.log(`one million postings: debits ${debits}, credits ${credits} pence, ${exact ? 'exact to the penny' : 'NOT EXACT'}`)
+  console.log(
+    `one million postings: debits ${debits}, credits ${credits} pence, ${exact ? 'exact to the penny' : 'NOT EXACT'}`,
+  )
   if (!exact) process.exitCode = 1
 }

@@ -10,7 +10,7 @@ const at = serverAndBrowser()
 let server: RunningServer
 let driver: WebDriver
 beforeAll(() => {
-  ({ server, driver } = at)
+  ;({ server, driver } = at)
 })
 
 async function clean(themes = allThemes): Promise<void> {
@@ -44,9 +44,17 @@ describe('no serious or critical violation, in any theme: what the trainee sees'
     await see(driver, By.id('sum'))
     await clean()
     // The first and the last line stay in sight beside what slides over the tool.
-    const [clock, saved] = [await driver.findElement(By.css('[role="timer"][aria-label="Time left"]')), await driver.findElement(By.css('[data-saved]'))]
+    const [clock, saved] = [
+      await driver.findElement(By.css('[role="timer"][aria-label="Time left"]')),
+      await driver.findElement(By.css('[data-saved]')),
+    ]
     for (const element of [clock, saved]) {
-      expect(await driver.executeScript('const box = arguments[0].getBoundingClientRect(); return document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2) === arguments[0]', element)).toBe(true)
+      expect(
+        await driver.executeScript(
+          'const box = arguments[0].getBoundingClientRect(); return document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2) === arguments[0]',
+          element,
+        ),
+      ).toBe(true)
     }
     await driver.actions().sendKeys(Key.ESCAPE).perform()
     await press(driver, 'Ask the invigilator')
@@ -121,28 +129,52 @@ describe('what a screen reader gets of the bench', () => {
     await startPaper(driver, server.url, 'open-end')
     await allSaved(driver)
     const tree = await spokenTree(driver)
-    const has = (role: string, name: string | RegExp): boolean => tree.some(node => node.role === role && (typeof name === 'string' ? node.name === name : name.test(node.name)))
+    const has = (role: string, name: string | RegExp): boolean =>
+      tree.some(node => node.role === role && (typeof name === 'string' ? node.name === name : name.test(node.name)))
     expect([
-      has('main', 'Tool'), has('region', 'Brief'), has('contentinfo', 'Movement and saving') || has('region', 'Movement and saving') || has('group', 'Movement and saving') || has('sectionfooter', 'Movement and saving'),
-      has('timer', 'Time left'), has('image', /of the time is gone; your work: on plan/), has('heading', 'Saturday at the counter'), has('list', 'Steps'),
-      has('button', 'Check this step'), has('StaticText', 'tries left: 3 of 3') || has('image', /tries left: 3 of 3/),
-      has('button', 'Come back to this'), has('button', 'Overview, 0 of 10 finished'), has('button', 'Ask the invigilator'), has('button', 'Hand in…'), has('button', 'Hide the clock'),
+      has('main', 'Tool'),
+      has('region', 'Brief'),
+      has('contentinfo', 'Movement and saving') ||
+        has('region', 'Movement and saving') ||
+        has('group', 'Movement and saving') ||
+        has('sectionfooter', 'Movement and saving'),
+      has('timer', 'Time left'),
+      has('image', /of the time is gone; your work: on plan/),
+      has('heading', 'Saturday at the counter'),
+      has('list', 'Steps'),
+      has('button', 'Check this step'),
+      has('StaticText', 'tries left: 3 of 3') || has('image', /tries left: 3 of 3/),
+      has('button', 'Come back to this'),
+      has('button', 'Overview, 0 of 10 finished'),
+      has('button', 'Ask the invigilator'),
+      has('button', 'Hand in…'),
+      has('button', 'Hide the clock'),
       has('tab', 'Till receipt'),
     ]).toEqual(Array.from({ length: 15 }, () => true))
     // Nothing that can be pressed is without a name.
-    expect(tree.filter(node => ['button', 'link', 'textbox', 'tab', 'checkbox', 'combobox'].includes(node.role) && node.name.trim() === '')).toEqual([])
+    expect(
+      tree.filter(
+        node =>
+          ['button', 'link', 'textbox', 'tab', 'checkbox', 'combobox'].includes(node.role) && node.name.trim() === '',
+      ),
+    ).toEqual([])
     const live = tree.filter(node => node.role === 'status')
     expect(live.length).toBeGreaterThanOrEqual(3)
     expect(live.every(node => node.live === 'polite')).toBe(true)
     // The verdict is announced where it stands.
     await press(driver, 'Check this step')
     await see(driver, text('Not right yet.'))
-    const told: string = await driver.executeScript('return document.querySelector("[data-message]").closest("[aria-live]").getAttribute("aria-live")')
+    const told: string = await driver.executeScript(
+      'return document.querySelector("[data-message]").closest("[aria-live]").getAttribute("aria-live")',
+    )
     expect(told).toBe('polite')
   })
 
   it('the order of the keys: brief, tool, bottom line, with F6; a dialog keeps the focus and gives it back', async () => {
-    const named = async (): Promise<string> => driver.executeScript('return document.activeElement.getAttribute("aria-label") ?? document.activeElement.textContent.trim()')
+    const named = async (): Promise<string> =>
+      driver.executeScript(
+        'return document.activeElement.getAttribute("aria-label") ?? document.activeElement.textContent.trim()',
+      )
     const passed: string[] = []
     for (let press = 0; press < 3; press += 1) {
       await driver.actions().sendKeys(Key.F6).perform()
@@ -153,7 +185,11 @@ describe('what a screen reader gets of the bench', () => {
     await driver.executeScript('arguments[0].focus()', opener)
     await driver.actions().sendKeys(Key.ENTER).perform()
     await see(driver, text('Instructions of this paper'))
-    await driver.wait(async () => driver.executeScript('return document.querySelector(".p-dialog").contains(document.activeElement)'), 5000, 'the dialog never got the focus')
+    await driver.wait(
+      async () => driver.executeScript('return document.querySelector(".p-dialog").contains(document.activeElement)'),
+      5000,
+      'the dialog never got the focus',
+    )
     await driver.actions().sendKeys(Key.ESCAPE).perform()
     await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
     expect(await named()).toBe('Help')

@@ -36,14 +36,21 @@ describe('evidence of the work', () => {
     await press(driver, 'End the sitting and leave')
     await (await see(driver, By.id('evidence'))).sendKeys(photo)
     const preview = await see(driver, By.css('.chosen img'))
-    const size = (image: unknown) => driver.executeAsyncScript('const [image, done] = arguments; const tell = () => done([image.naturalWidth, image.naturalHeight]); image.complete && image.naturalWidth ? tell() : image.onload = tell', image)
+    const size = (image: unknown) =>
+      driver.executeAsyncScript(
+        'const [image, done] = arguments; const tell = () => done([image.naturalWidth, image.naturalHeight]); image.complete && image.naturalWidth ? tell() : image.onload = tell',
+        image,
+      )
     expect(await size(preview)).toEqual([40, 80])
     await press(driver, 'Turn it right')
-    await driver.wait(async () => JSON.stringify(await size(await driver.findElement(By.css('.chosen img')))) === '[80,40]', 5000)
+    await driver.wait(
+      async () => JSON.stringify(await size(await driver.findElement(By.css('.chosen img')))) === '[80,40]',
+      5000,
+    )
     for (let turn = 0; turn < 3; turn += 1) await press(driver, 'Turn it right')
     await press(driver, 'Send this file')
     await see(driver, text('sideways.jpg'))
-    const sent: { type: string, head: string, width: number } = await driver.executeAsyncScript(`
+    const sent: { type: string; head: string; width: number } = await driver.executeAsyncScript(`
       const done = arguments[0]
       const link = document.querySelector('li a').href
       fetch(link).then(async (answer) => {

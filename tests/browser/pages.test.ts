@@ -35,7 +35,16 @@ describe('my work', () => {
     await signIn(at.driver, at.server.url, 'robin.tarn@sallowmere.test')
     await see(at.driver, text('Closest gap'))
     const words = await body()
-    for (const wanted of ['Open now', 'Coming', 'Finished', 'Week-end journals', 'sittings left: 2 of 2', 'Not open yet', 'Expenses paid ahead']) expect(words).toContain(wanted)
+    for (const wanted of [
+      'Open now',
+      'Coming',
+      'Finished',
+      'Week-end journals',
+      'sittings left: 2 of 2',
+      'Not open yet',
+      'Expenses paid ahead',
+    ])
+      expect(words).toContain(wanted)
     // The paper is assigned by the demo and once more by the papers of the tests.
     expect(await at.driver.findElements(By.css('[aria-label="Read first: Week-end journals"]'))).toHaveLength(2)
   })
@@ -47,8 +56,7 @@ describe('my work', () => {
       await see(other.driver, text('No work has been judged yet.'))
       await other.driver.get(`${at.server.url}/sittings`)
       await see(other.driver, text('You have not finished a sitting yet.'))
-    }
-    finally {
+    } finally {
       await other.close()
     }
   })
@@ -59,7 +67,15 @@ describe('a cover', () => {
     await at.driver.get(`${at.server.url}/assignments/week-end`)
     await see(at.driver, text('How to work'))
     const words = await body()
-    for (const wanted of ['25 min in one go', '10 tasks with 19 steps, 68 points', '3 tries on each step', 'set right for you', '0 of 2 used', 'what you have done is handed in by itself']) expect(words).toContain(wanted)
+    for (const wanted of [
+      '25 min in one go',
+      '10 tasks with 19 steps, 68 points',
+      '3 tries on each step',
+      'set right for you',
+      '0 of 2 used',
+      'what you have done is handed in by itself',
+    ])
+      expect(words).toContain(wanted)
   })
 
   it('says why it can’t be started, and when it can', async () => {
@@ -88,9 +104,13 @@ describe('the skill-gap report', () => {
   })
 
   it('comes as CSV and fits A4 in print, chart and all', async () => {
-    const csv: string = await at.driver.executeAsyncScript('fetch("/api/me/skills?format=csv").then(answer => answer.text()).then(arguments[0])')
+    const csv: string = await at.driver.executeAsyncScript(
+      'fetch("/api/me/skills?format=csv").then(answer => answer.text()).then(arguments[0])',
+    )
     expect(csv.split('\r\n')[0]).toContain('area,skill,standing')
-    const printed = await (at.driver as ChromeDriver).sendAndGetDevToolsCommand('Page.printToPDF', { preferCSSPageSize: true }) as unknown as { data: string }
+    const printed = (await (at.driver as ChromeDriver).sendAndGetDevToolsCommand('Page.printToPDF', {
+      preferCSSPageSize: true,
+    })) as unknown as { data: string }
     const pdf = Buffer.from(printed.data, 'base64').toString('latin1')
     expect(pdf.startsWith('%PDF')).toBe(true)
     expect([...pdf.matchAll(/\/Type\s*\/Page\b/g)].length).toBeLessThanOrEqual(2)
@@ -98,17 +118,26 @@ describe('the skill-gap report', () => {
 })
 
 describe('narrow screens', () => {
-  it.each(['/', '/assignments/week-end', '/skills', '/sittings'])('%s doesn’t scroll sideways at 390 px', async (path) => {
-    const narrow = await openBrowser({ width: 500, height: 800 })
-    try {
-      await signIn(narrow.driver, at.server.url, 'robin.tarn@sallowmere.test')
-      await (narrow.driver as ChromeDriver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 390, height: 800, deviceScaleFactor: 1, mobile: false })
-      await narrow.driver.get(`${at.server.url}${path}`)
-      await narrow.driver.sleep(1200)
-      expect(await narrow.driver.executeScript('return document.documentElement.scrollWidth')).toBeLessThanOrEqual(390)
-    }
-    finally {
-      await narrow.close()
-    }
-  })
+  it.each(['/', '/assignments/week-end', '/skills', '/sittings'])(
+    '%s doesn’t scroll sideways at 390 px',
+    async path => {
+      const narrow = await openBrowser({ width: 500, height: 800 })
+      try {
+        await signIn(narrow.driver, at.server.url, 'robin.tarn@sallowmere.test')
+        await (narrow.driver as ChromeDriver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+          width: 390,
+          height: 800,
+          deviceScaleFactor: 1,
+          mobile: false,
+        })
+        await narrow.driver.get(`${at.server.url}${path}`)
+        await narrow.driver.sleep(1200)
+        expect(await narrow.driver.executeScript('return document.documentElement.scrollWidth')).toBeLessThanOrEqual(
+          390,
+        )
+      } finally {
+        await narrow.close()
+      }
+    },
+  )
 })

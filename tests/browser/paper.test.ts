@@ -1,6 +1,21 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Step } from '../../core/paper/schema'
-import { allSaved, checkStep, chord, entryPosted, focusDate, handIn, startPaper, stepIs, tabTo, total, triesLeft, type, typedDay, typeEntry } from '../support/bench'
+import {
+  allSaved,
+  checkStep,
+  chord,
+  entryPosted,
+  focusDate,
+  handIn,
+  startPaper,
+  stepIs,
+  tabTo,
+  total,
+  triesLeft,
+  type,
+  typedDay,
+  typeEntry,
+} from '../support/bench'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
@@ -12,11 +27,14 @@ const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
 let driver: WebDriver
 beforeEach(() => {
-  ({ server, driver } = at)
+  ;({ server, driver } = at)
 })
 
 const tasks = await weekEndTasks()
-const entriesOf = (step: Step): Written[] => step.model.flatMap(op => typeof op === 'object' && op !== null && 'entry' in op && typeof op.entry === 'object' ? [op.entry as Written] : [])
+const entriesOf = (step: Step): Written[] =>
+  step.model.flatMap(op =>
+    typeof op === 'object' && op !== null && 'entry' in op && typeof op.entry === 'object' ? [op.entry as Written] : [],
+  )
 
 describe('the whole paper in the browser', () => {
   it('by keyboard alone, everything right: 68.00 of 68.00', async () => {
@@ -42,8 +60,7 @@ describe('the whole paper in the browser', () => {
           await type(driver, typedDay('2026-10-31'))
           await tabTo(driver, 'its button', 'el.textContent.trim() === "Post the reversal"')
           await type(driver, Key.ENTER)
-        }
-        else {
+        } else {
           for (const entry of entriesOf(step)) {
             await tabTo(driver, 'the date', 'el.id === "entry-date"', { most: 120 })
             await typeEntry(driver, entry)
@@ -120,7 +137,11 @@ describe('the whole paper in the browser', () => {
     await focusDate(driver)
     await typeEntry(driver, failing['wages-worked-not-paid/accrual'])
     await entryPosted(driver)
-    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'the time never was up')
+    await driver.wait(
+      async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
+      60_000,
+      'the time never was up',
+    )
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('7.00')
   })
@@ -141,7 +162,8 @@ describe('work that is under way', () => {
     await tabTo(driver, 'the narration', 'el.id === "entry-narration"', { most: 2 })
     await type(driver, 'half an entry', Key.TAB, '4010', Key.TAB)
     await type(driver, Key.TAB, '12.5')
-    const seen = async (at: WebDriver): Promise<unknown> => at.executeScript(`return {
+    const seen = async (at: WebDriver): Promise<unknown> =>
+      at.executeScript(`return {
       fields: [...document.querySelectorAll('.entry input')].map(input => input.value),
       books: document.querySelector('.lower').innerText,
       account: document.querySelector('section.account').innerText,
@@ -151,7 +173,11 @@ describe('work that is under way', () => {
     // Another task has a draft of its own, and coming back finds this one.
     await chord(driver, Key.ALT, '.')
     await see(driver, By.xpath('//h1[contains(., "Antifouling for the shop")]'))
-    expect(await driver.executeScript('return [...document.querySelectorAll(".entry input")].map(input => input.value).join("")')).toBe('')
+    expect(
+      await driver.executeScript(
+        'return [...document.querySelectorAll(".entry input")].map(input => input.value).join("")',
+      ),
+    ).toBe('')
     await chord(driver, Key.ALT, ',')
     await see(driver, By.xpath('//h1[contains(., "Saturday at the counter")]'))
     await driver.findElement(By.css('[aria-label="Credit, line 1"]')).click()
@@ -171,8 +197,7 @@ describe('work that is under way', () => {
       await other.driver.get(address)
       await see(other.driver, By.id('entry-date'))
       expect(await seen(other.driver)).toEqual(before)
-    }
-    finally {
+    } finally {
       await other.close()
     }
   })

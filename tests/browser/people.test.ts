@@ -16,7 +16,8 @@ async function as(name: string, lands: string, password = 'slipway-64'): Promise
   await signIn(at.driver, at.server.url, `${name}@sallowmere.test`, { lands, password })
 }
 
-const passwordShown = async (email: string): Promise<string> => (await see(at.driver, By.xpath(`//*[@data-passwords]//tr[td[2]="${email}"]/td[3]`))).getText()
+const passwordShown = async (email: string): Promise<string> =>
+  (await see(at.driver, By.xpath(`//*[@data-passwords]//tr[td[2]="${email}"]/td[3]`))).getText()
 
 describe('an administrator', () => {
   it('adds people from a list, and each signs in with the password shown', async () => {
@@ -26,7 +27,11 @@ describe('an administrator', () => {
     await see(driver, text('Ada Reedmace'))
     await clean()
     await press(driver, 'Add people')
-    await (await see(driver, By.id('list'))).sendKeys('name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nNobody,nowhere,\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake')
+    await (
+      await see(driver, By.id('list'))
+    ).sendKeys(
+      'name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nNobody,nowhere,\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake',
+    )
     await press(driver, 'Read the list')
     await see(driver, text('line 3: “nowhere” isn’t an address.'))
     await clean()
@@ -68,9 +73,17 @@ describe('anybody', () => {
     await press(driver, 'Noor Halden')
     await (await see(driver, text('Change password…'))).click()
     // The dialog takes the focus once it has opened; what is typed before would go astray.
-    await driver.wait(async () => await driver.executeScript('return document.activeElement?.id') === 'password-current', 5000)
+    await driver.wait(
+      async () => (await driver.executeScript('return document.activeElement?.id')) === 'password-current',
+      5000,
+    )
     const fill = async (current: string, wanted: string, again = wanted): Promise<void> => {
-      for (const [id, value] of [['current', current], ['wanted', wanted], ['again', again]] as const) await (await see(driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
+      for (const [id, value] of [
+        ['current', current],
+        ['wanted', wanted],
+        ['again', again],
+      ] as const)
+        await (await see(driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
       await press(driver, 'Change it')
     }
     await fill('slipway-64', 'short')
@@ -95,7 +108,7 @@ describe('a trainer', () => {
     await see(driver, text('TILLER-7'))
     await clean()
     await press(driver, 'Make a course')
-    await driver.wait(async () => await driver.executeScript('return document.activeElement?.id') === 'title', 5000)
+    await driver.wait(async () => (await driver.executeScript('return document.activeElement?.id')) === 'title', 5000)
     await (await see(driver, By.id('title'))).sendKeys('Evening books')
     await clean()
     await press(driver, 'Make it')

@@ -20,10 +20,15 @@ afterAll(async () => {
 })
 
 const clockOf = async (driver: WebDriver): Promise<number> => {
-  const [minutes = 0, seconds = 0] = (await driver.findElement(By.css('[role="timer"][aria-label="Time left"]')).getText()).split(':').map(Number)
+  const [minutes = 0, seconds = 0] = (
+    await driver.findElement(By.css('[role="timer"][aria-label="Time left"]')).getText()
+  )
+    .split(':')
+    .map(Number)
   return minutes * 60 + seconds
 }
-const gone = (driver: WebDriver, css: string) => driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, 30_000, `still there: ${css}`)
+const gone = (driver: WebDriver, css: string) =>
+  driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, 30_000, `still there: ${css}`)
 
 /** Fills in an act's dialog and does it. */
 async function confirm(driver: WebDriver, fields: Record<string, string> = {}): Promise<void> {
@@ -47,7 +52,9 @@ describe('an exam in a room, seen from both sides', () => {
     await signIn(desk, server.url, 'isla.quay@sallowmere.test')
     await desk.get(`${server.url}/assignments/clerk-office`)
     await see(desk, text('I accept these conditions'))
-    expect(await (await see(desk, By.css('[data-missing]'))).getText()).toMatch(/the instructions are read \(\d+ s\).*the invigilator has let you in/)
+    expect(await (await see(desk, By.css('[data-missing]'))).getText()).toMatch(
+      /the instructions are read \(\d+ s\).*the invigilator has let you in/,
+    )
     await desk.findElement(By.css('#accepted')).click()
     await desk.findElement(By.id('detail-desk')).sendKeys('12')
     await press(desk, 'Run the system check')
@@ -61,7 +68,11 @@ describe('an exam in a room, seen from both sides', () => {
     await press(board, 'Let in all (1)…')
     await confirm(board)
     await see(desk, By.css('[data-admitted]'))
-    await desk.wait(async () => (await desk.findElements(By.css('[data-missing]'))).length === 0, 20_000, 'a gate never opened')
+    await desk.wait(
+      async () => (await desk.findElements(By.css('[data-missing]'))).length === 0,
+      20_000,
+      'a gate never opened',
+    )
     await press(desk, 'Start the clock')
     await see(desk, By.id('entry-date'))
     await allSaved(desk)
@@ -74,17 +85,17 @@ describe('an exam in a room, seen from both sides', () => {
     expect(await still.getText()).toContain('Fire drill')
     const stopped = await clockOf(desk)
     await desk.sleep(3000)
-    expect(Math.abs(await clockOf(desk) - stopped)).toBeLessThanOrEqual(1)
+    expect(Math.abs((await clockOf(desk)) - stopped)).toBeLessThanOrEqual(1)
     await press(board, 'Start the clock…')
     await confirm(board)
     await gone(desk, '[data-stand-still]')
-    expect(stopped - await clockOf(desk)).toBeLessThanOrEqual(6)
+    expect(stopped - (await clockOf(desk))).toBeLessThanOrEqual(6)
 
     // More time.
     const before = await clockOf(desk)
     await press(board, 'Give time…')
     await confirm(board, { minutes: '7', reason: 'The printer broke' })
-    await desk.wait(async () => await clockOf(desk) > before + 380, 20_000, 'the time never came')
+    await desk.wait(async () => (await clockOf(desk)) > before + 380, 20_000, 'the time never came')
 
     // Help, with the reference of the task, answered in place.
     await press(desk, 'Ask the invigilator')
@@ -99,7 +110,14 @@ describe('an exam in a room, seen from both sides', () => {
 
     // The desk goes on working meanwhile.
     await focusDate(desk)
-    await typeEntry(desk, { date: '2026-10-31', narration: 'After the drill', lines: [{ account: '1010', debit: '1.00' }, { account: '4030', credit: '1.00' }] })
+    await typeEntry(desk, {
+      date: '2026-10-31',
+      narration: 'After the drill',
+      lines: [
+        { account: '1010', debit: '1.00' },
+        { account: '4030', credit: '1.00' },
+      ],
+    })
     await entryPosted(desk)
     await allSaved(desk)
     await see(board, text('task 1 of 6'))
@@ -117,7 +135,15 @@ describe('an exam in a room, seen from both sides', () => {
     await board.get(`${server.url}/audit`)
     await see(board, text('The chain is whole'))
     const words = await board.findElement(By.css('table')).getText()
-    for (const wanted of ['let in', 'Fire drill', 'started the clock', '7 min: The printer broke', 'The figures are in the brief.', 'Taken ill']) expect(words).toContain(wanted)
+    for (const wanted of [
+      'let in',
+      'Fire drill',
+      'started the clock',
+      '7 min: The printer broke',
+      'The figures are in the brief.',
+      'Taken ill',
+    ])
+      expect(words).toContain(wanted)
   })
 
   it('the trainer sees it, releases the results, and grants another sitting', async () => {
@@ -134,8 +160,7 @@ describe('an exam in a room, seen from both sides', () => {
       await press(driver, 'Grant a sitting (1)…')
       await confirm(driver, { why: 'Taken ill in the first' })
       await see(driver, By.xpath('//tr[contains(., "Isla Quay")]//td[contains(., "1 of 2")]'))
-    }
-    finally {
+    } finally {
       await board.close()
     }
     await trainee.driver.navigate().refresh()
@@ -166,16 +191,17 @@ describe('an exam in a room, seen from both sides', () => {
       await (await see(driver, By.id('sittings'))).sendKeys(Key.chord(Key.CONTROL, 'a'), '3', Key.TAB)
       await press(driver, 'Keep these settings')
       await see(driver, text('Wren Osier'))
-    }
-    finally {
+    } finally {
       await board.close()
     }
     const other = await openBrowser()
     try {
       await signIn(other.driver, server.url, 'wren.osier@sallowmere.test')
-      await see(other.driver, By.xpath('//li[contains(., "Month-end adjustments")]//*[contains(text(), "sittings left: 3 of 3")]'))
-    }
-    finally {
+      await see(
+        other.driver,
+        By.xpath('//li[contains(., "Month-end adjustments")]//*[contains(text(), "sittings left: 3 of 3")]'),
+      )
+    } finally {
       await other.close()
     }
   })

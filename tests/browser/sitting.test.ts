@@ -11,14 +11,27 @@ const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
 let driver: WebDriver
 beforeEach(() => {
-  ({ server, driver } = at)
+  ;({ server, driver } = at)
 })
 
 const sittingIdOf = async (at: WebDriver): Promise<string> => /sittings\/([^/]+)/.exec(await at.getCurrentUrl())![1]!
 const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()
-const wages = (narration: string, amount = '1422.60'): Written => ({ date: '2026-10-31', narration, lines: [{ account: '6010', debit: amount }, { account: '2100', credit: amount }] })
+const wages = (narration: string, amount = '1422.60'): Written => ({
+  date: '2026-10-31',
+  narration,
+  lines: [
+    { account: '6010', debit: amount },
+    { account: '2100', credit: amount },
+  ],
+})
 
-interface Row { seq: number, kind: string, status: string, payload: string, client_at: string | null }
+interface Row {
+  seq: number
+  kind: string
+  status: string
+  payload: string
+  client_at: string | null
+}
 async function logOf(sittingId: string): Promise<Row[]> {
   const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
   const rows = await db<Row & { sitting_id: string }>('sitting_events').where({ sitting_id: sittingId }).orderBy('seq')
@@ -51,7 +64,10 @@ describe('without a connection', () => {
     const ops = made.filter(({ kind }) => kind === 'op')
     expect(ops.length).toBeGreaterThanOrEqual(40)
     expect(made.every(({ status }) => status === 'accepted')).toBe(true)
-    const posted = ops.map(({ payload }) => JSON.parse(payload) as { op: { type: string, entry?: { narration: string } } }).filter(({ op }) => op.type === 'entry.post').map(({ op }) => op.entry?.narration)
+    const posted = ops
+      .map(({ payload }) => JSON.parse(payload) as { op: { type: string; entry?: { narration: string } } })
+      .filter(({ op }) => op.type === 'entry.post')
+      .map(({ op }) => op.entry?.narration)
     expect(posted).toEqual(Array.from({ length: 20 }, (_, index) => `No. ${index + 1}`))
     expect(made.map(row => row.client_at)).toEqual([...made.map(row => row.client_at)].sort())
   })
@@ -62,9 +78,17 @@ describe('without a connection', () => {
     await allSaved(driver)
     await offline(driver, true)
     await post(wages('Wages worked, not paid'))
-    await driver.wait(async () => (await body()).includes('The server can’t be reached. Your work is kept on this device'), 60_000, 'never said that the time is up')
+    await driver.wait(
+      async () => (await body()).includes('The server can’t be reached. Your work is kept on this device'),
+      60_000,
+      'never said that the time is up',
+    )
     await offline(driver, false)
-    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'never ended')
+    await driver.wait(
+      async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
+      60_000,
+      'never ended',
+    )
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('4.00')
   })
@@ -79,7 +103,11 @@ describe('without a connection', () => {
     await post(wages('Wages worked, not paid'))
     await new Promise(done => setTimeout(done, 34_000))
     await offline(driver, false)
-    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0, 60_000, 'never ended')
+    await driver.wait(
+      async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
+      60_000,
+      'never ended',
+    )
     expect((await logOf(id)).filter(({ status }) => status === 'late').length).toBeGreaterThan(0)
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('0.00')
@@ -110,14 +138,17 @@ describe('two browsers on one sitting', () => {
       await see(other.driver, text('This sitting goes on elsewhere'))
       await post(wages('Here again', '3.00'))
       await allSaved(driver)
-    }
-    finally {
+    } finally {
       await other.close()
     }
     const log = await logOf(await sittingIdOf(driver))
     expect(log.map(({ seq }) => seq)).toEqual(log.map((_, index) => index + 1))
     expect(log.filter(({ kind }) => kind === 'seated')).toHaveLength(3)
-    const narrations = [...JSON.stringify(log.filter(({ payload }) => payload.includes('entry.post')).map(({ payload }) => payload)).matchAll(/First here|Then there|Here again/g)].map(([found]) => found)
+    const narrations = [
+      ...JSON.stringify(
+        log.filter(({ payload }) => payload.includes('entry.post')).map(({ payload }) => payload),
+      ).matchAll(/First here|Then there|Here again/g),
+    ].map(([found]) => found)
     expect(narrations).toEqual(['First here', 'Then there', 'Here again'])
   })
 
@@ -137,7 +168,9 @@ describe('two browsers on one sitting', () => {
     await driver.switchTo().window(first)
     await see(driver, text('This sitting goes on elsewhere'))
     const log = await logOf(await sittingIdOf(driver))
-    expect(log.filter(({ payload }) => payload.includes('Made without a connection') && payload.includes('entry.post'))).toHaveLength(1)
+    expect(
+      log.filter(({ payload }) => payload.includes('Made without a connection') && payload.includes('entry.post')),
+    ).toHaveLength(1)
   })
 })
 
@@ -170,14 +203,34 @@ describe('sections', () => {
   it('close by themselves when their time is up, and say that the next has begun', async () => {
     await signIn(driver, server.url, 'piet.moor@sallowmere.test')
     await startPaper(driver, server.url, 'two-parts')
-    await post({ date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480.00' }, { account: '2200', debit: '96.00' }, { account: '2010', credit: '576.00' }] })
+    await post({
+      date: '2026-10-29',
+      narration: 'BP-7730',
+      lines: [
+        { account: '1200', debit: '480.00' },
+        { account: '2200', debit: '96.00' },
+        { account: '2010', credit: '576.00' },
+      ],
+    })
     await checkStep(driver)
     await stepIs(driver, 'purchase', 'passed')
-    await driver.wait(async () => (await driver.findElements(By.xpath('//h1[contains(., "Rope")]'))).length > 0, 90_000, 'the next section never began')
+    await driver.wait(
+      async () => (await driver.findElements(By.xpath('//h1[contains(., "Rope")]'))).length > 0,
+      90_000,
+      'the next section never began',
+    )
     await see(driver, text('The time of “Quick part” is up. “Calm part” has begun.'))
     await allSaved(driver)
     // Where the paper doesn’t go on by itself, the trainee says when.
-    await post({ date: '2026-10-30', narration: 'HR-2207', lines: [{ account: '1200', debit: '1000.00' }, { account: '2200', debit: '200.00' }, { account: '2010', credit: '1200.00' }] })
+    await post({
+      date: '2026-10-30',
+      narration: 'HR-2207',
+      lines: [
+        { account: '1200', debit: '1000.00' },
+        { account: '2200', debit: '200.00' },
+        { account: '2010', credit: '1200.00' },
+      ],
+    })
     await checkStep(driver)
     await driver.wait(async () => /Go on to the next step|Not right yet/.test(await body()), 15_000)
   })
@@ -200,7 +253,15 @@ describe('settling, signing, and what comes after', () => {
     await press(driver, 'Settle this step')
     await stepIs(driver, 'accrual', 'settled')
     await driver.findElement(By.css('article.task:not(.in-hand) button')).click()
-    await driver.wait(async () => (await driver.findElements(By.xpath('//article[contains(@class, "in-hand")]//h1[contains(., "wear") or contains(., "Wear")]'))).length > 0, 5000)
+    await driver.wait(
+      async () =>
+        (
+          await driver.findElements(
+            By.xpath('//article[contains(@class, "in-hand")]//h1[contains(., "wear") or contains(., "Wear")]'),
+          )
+        ).length > 0,
+      5000,
+    )
 
     await press(driver, 'Take a break: 10 min that stop the clock are left')
     await see(driver, text('Your break'))
@@ -218,7 +279,8 @@ describe('settling, signing, and what comes after', () => {
     expect(await driver.findElement(By.css('[data-digest]')).getText()).toMatch(/^[0-9a-f]{64}$/)
     await press(driver, 'Let it count')
     await see(driver, text('You decided that it counts.'))
-    for (const name of ['effort', 'clarity', 'time']) await driver.findElement(By.css(`input[name="${name}"][value="4"]`)).click()
+    for (const name of ['effort', 'clarity', 'time'])
+      await driver.findElement(By.css(`input[name="${name}"][value="4"]`)).click()
     await press(driver, 'Send to your trainer')
     await see(driver, text('Your trainer has it.'))
   })

@@ -40,18 +40,55 @@ describe('the proof itself finds', () => {
   }
 
   it('a model that does not earn everything', () => {
-    expect(broken((task) => { task.steps[0]!.model = task.steps[0]!.traps[0]!.ops }).join()).toContain('the model doesn\'t meet it')
+    expect(
+      broken(task => {
+        task.steps[0]!.model = task.steps[0]!.traps[0]!.ops
+      }).join(),
+    ).toContain("the model doesn't meet it")
   })
   it('a trap with another verdict', () => {
-    expect(broken((task) => { task.steps[0]!.traps[0]!.verdict = { entry: 'met', dated: 'met' } }).join()).toContain('entry is “vat-not-split”, not “met”')
+    expect(
+      broken(task => {
+        task.steps[0]!.traps[0]!.verdict = { entry: 'met', dated: 'met' }
+      }).join(),
+    ).toContain('entry is “vat-not-split”, not “met”')
   })
   it('a skill that does not exist', () => {
-    expect(broken((task) => { task.steps[0]!.criteria[0]!.skills = ['juggling'] })).toEqual(['paint-on-account/purchase/entry: there is no skill juggling.'])
+    expect(
+      broken(task => {
+        task.steps[0]!.criteria[0]!.skills = ['juggling']
+      }),
+    ).toEqual(['paint-on-account/purchase/entry: there is no skill juggling.'])
   })
   it('a criterion that doing nothing meets', () => {
-    expect(broken((task) => { task.steps[0]!.criteria[1]!.check = { kind: 'account-balance', account: '2010', side: 'credit', amount: '3275.00' } }).join()).toContain('doing nothing earns a share of 1')
+    expect(
+      broken(task => {
+        task.steps[0]!.criteria[1]!.check = {
+          kind: 'account-balance',
+          account: '2010',
+          side: 'credit',
+          amount: '3275.00',
+        }
+      }).join(),
+    ).toContain('doing nothing earns a share of 1')
   })
   it('a setup that does not balance', () => {
-    expect(broken((task) => { task.setup = { ...(task.setup as object), opening: [{ date: '2026-10-01', narration: '', lines: [{ account: '1010', debit: '1.00' }, { account: '1020', credit: '2.00' }] }] } }).join()).toContain('the setup doesn\'t hold')
+    expect(
+      broken(task => {
+        task.setup = {
+          ...(task.setup as object),
+          opening: [
+            {
+              date: '2026-10-01',
+              narration: '',
+              lines: [
+                { account: '1010', debit: '1.00' },
+                { account: '1020', credit: '2.00' },
+              ],
+            },
+          ],
+        }
+      }).join(),
+    ).toContain("the setup doesn't hold")
   })
 })

@@ -16,7 +16,10 @@ afterAll(() => server.stop())
 async function demo(): Promise<unknown> {
   const robin = await new Client(server.url).signIn('robin.tarn')
   const marks = await new Client(server.url).signIn('marit.feld')
-  return [(await robin.call('GET', '/api/sittings')).text.replace(/[0-9a-f-]{36}|"now":"[^"]*"/g, '…'), (await marks.call('GET', '/api/marks/csv')).text]
+  return [
+    (await robin.call('GET', '/api/sittings')).text.replace(/[0-9a-f-]{36}|"now":"[^"]*"/g, '…'),
+    (await marks.call('GET', '/api/marks/csv')).text,
+  ]
 }
 
 describe('a server that is killed at its first start', () => {

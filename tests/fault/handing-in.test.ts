@@ -16,10 +16,25 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-interface SittingRow { state: string, ended_at: string | null, how_ended: string | null, score_hundredths: number | null, digest: string | null, digest_events: number | null }
-interface EventRow { seq: number, client_id: string, kind: string, payload: string, status: 'accepted', client_at: string | null, server_at: string }
+interface SittingRow {
+  state: string
+  ended_at: string | null
+  how_ended: string | null
+  score_hundredths: number | null
+  digest: string | null
+  digest_events: number | null
+}
+interface EventRow {
+  seq: number
+  client_id: string
+  kind: string
+  payload: string
+  status: 'accepted'
+  client_at: string | null
+  server_at: string
+}
 
-async function onDisk(id: string): Promise<{ sitting: SittingRow, events: EventRow[], evidence: number }> {
+async function onDisk(id: string): Promise<{ sitting: SittingRow; events: EventRow[]; evidence: number }> {
   const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
   const sitting = await db<SittingRow & { id: string }>('sittings').where({ id }).first()
   const events = await db<EventRow & { sitting_id: string }>('sitting_events').where({ sitting_id: id }).orderBy('seq')
@@ -28,7 +43,15 @@ async function onDisk(id: string): Promise<{ sitting: SittingRow, events: EventR
   return { sitting: sitting!, events, evidence: Number(evidence?.count) }
 }
 
-const entry = post('paint-on-account', { date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480' }, { account: '2200', debit: '96' }, { account: '2010', credit: '576' }] })
+const entry = post('paint-on-account', {
+  date: '2026-10-29',
+  narration: 'BP-7730',
+  lines: [
+    { account: '1200', debit: '480' },
+    { account: '2200', debit: '96' },
+    { account: '2010', credit: '576' },
+  ],
+})
 
 describe('a server that is killed while a paper is handed in', () => {
   it('has taken it whole or not at all, at every stage; handing in again ends it once, with the work of before', async () => {
@@ -48,10 +71,19 @@ describe('a server that is killed while a paper is handed in', () => {
         seen.after += 1
         expect([ended.length, sitting.score_hundredths]).toEqual([1, 400])
         expect(evidence).toBeGreaterThan(0)
-        const stored = events.map(({ seq, client_id: clientId, kind, payload, status, client_at: clientAt, server_at: serverAt }) => ({ seq, clientId, status, clientAt, serverAt, body: { kind, ...JSON.parse(payload) as object } }) as StoredEvent)
+        const stored = events.map(
+          ({ seq, client_id: clientId, kind, payload, status, client_at: clientAt, server_at: serverAt }) =>
+            ({
+              seq,
+              clientId,
+              status,
+              clientAt,
+              serverAt,
+              body: { kind, ...(JSON.parse(payload) as object) },
+            }) as StoredEvent,
+        )
         expect(digestOf(stored)).toBe(sitting.digest)
-      }
-      else {
+      } else {
         seen.before += 1
         // Nothing of the ending is there, and nobody was told that it was.
         expect([ended.length, evidence, sitting.digest, answer?.status ?? null]).toEqual([0, 0, null, null])
@@ -59,10 +91,16 @@ describe('a server that is killed while a paper is handed in', () => {
       await server.restart()
       const again = await client.as(endedView, 'POST', `/api/sittings/${id}/submit`, {})
       expect(again).toMatchObject({ how: 'handed-in', events: 3 })
-      if (answer?.status === 200) expect(again).toMatchObject({ endedAt: endedView.parse(answer.body).endedAt, digest: endedView.parse(answer.body).digest })
+      if (answer?.status === 200)
+        expect(again).toMatchObject({
+          endedAt: endedView.parse(answer.body).endedAt,
+          digest: endedView.parse(answer.body).digest,
+        })
       expect((await onDisk(id)).events.filter(({ kind }) => kind === 'ended')).toHaveLength(1)
     }
-    console.log(`killed ${DELAYS.length} times while handing in: ${seen.before} before it was taken, ${seen.after} after`)
+    console.log(
+      `killed ${DELAYS.length} times while handing in: ${seen.before} before it was taken, ${seen.after} after`,
+    )
     expect(Math.min(seen.before, seen.after)).toBeGreaterThan(0)
   }, 180_000)
 })

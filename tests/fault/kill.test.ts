@@ -17,26 +17,55 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-interface Row { sitting_id: string, seq: number, client_id: string, status: string }
+interface Row {
+  sitting_id: string
+  seq: number
+  client_id: string
+  status: string
+}
 
 async function logOf(ids: string[]): Promise<Row[]> {
   const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
-  const rows = await db<Row>('sitting_events').whereIn('sitting_id', ids).orderBy(['sitting_id', 'seq']).select('sitting_id', 'seq', 'client_id', 'status')
+  const rows = await db<Row>('sitting_events')
+    .whereIn('sitting_id', ids)
+    .orderBy(['sitting_id', 'seq'])
+    .select('sitting_id', 'seq', 'client_id', 'status')
   await db.destroy()
   return rows
 }
 
-const entry = (amount: number) => post(TASK, { date: '2026-10-31', narration: `No. ${amount}`, lines: [{ account: '6010', debit: `${amount}.00` }, { account: '2100', credit: `${amount}.00` }] })
+const entry = (amount: number) =>
+  post(TASK, {
+    date: '2026-10-31',
+    narration: `No. ${amount}`,
+    lines: [
+      { account: '6010', debit: `${amount}.00` },
+      { account: '2100', credit: `${amount}.00` },
+    ],
+  })
 
-/** Sends entries one after the other until told to stop; what the server didn't answer is sent again with the same id. */
-async function load(client: Client, sittingId: string, acknowledged: Set<string>, running: () => boolean): Promise<void> {
+/**
+ * Sends entries one after the other until told to stop; what the server didn't answer is sent again with the same
+ * id.
+ */
+async function load(
+  client: Client,
+  sittingId: string,
+  acknowledged: Set<string>,
+  running: () => boolean,
+): Promise<void> {
   for (let amount = 1; running(); amount += 1) {
     const event = { id: randomUUID(), at: new Date().toISOString(), ...entry(amount) }
     while (running()) {
-      const answer = await client.call('POST', `/api/sittings/${sittingId}/events`, { events: [event] }).catch(() => null)
+      const answer = await client
+        .call('POST', `/api/sittings/${sittingId}/events`, { events: [event] })
+        .catch(() => null)
       if (answer?.status === 200) {
-        const { outcomes: [outcome] } = answer.body as EventsResponse
-        if (outcome?.status !== 'accepted' && outcome?.status !== 'duplicate') throw new Error(`not taken: ${JSON.stringify(outcome)}`)
+        const {
+          outcomes: [outcome],
+        } = answer.body as EventsResponse
+        if (outcome?.status !== 'accepted' && outcome?.status !== 'duplicate')
+          throw new Error(`not taken: ${JSON.stringify(outcome)}`)
         acknowledged.add(event.id)
         break
       }
@@ -54,7 +83,7 @@ describe('a server that is killed', () => {
     const loads = clients.map((client, index) => load(client, sittings[index]!.id, acknowledged[index]!, () => running))
     const seen: number[] = []
     for (let kill = 0; kill < KILLS; kill += 1) {
-      await new Promise(done => setTimeout(done, 120 + (kill * 37) % 200))
+      await new Promise(done => setTimeout(done, 120 + ((kill * 37) % 200)))
       await server.kill()
       // Everything that was acknowledged by now must be on disk now.
       const promised = acknowledged.map(set => [...set])
@@ -75,23 +104,51 @@ describe('a server that is killed', () => {
       const own = rows.filter(row => row.sitting_id === id)
       expect(own.map(row => row.seq)).toEqual(own.map((_, place) => place + 1))
       // The first is the start of the sitting; the rest are the entries, each once.
-      const inJournal = (await clients[index]!.sitting(id)).tasks.find(task => task.id === TASK)!.state as { pages: { number: number }[][], opening: number }
+      const inJournal = (await clients[index]!.sitting(id)).tasks.find(task => task.id === TASK)!.state as {
+        pages: { number: number }[][]
+        opening: number
+      }
       expect(inJournal.pages.flat().length - inJournal.opening).toBe(own.length - 1)
       expect(acknowledged[index]!.size).toBeLessThanOrEqual(own.length - 1)
     }
     const total = acknowledged.reduce((sum, set) => sum + set.size, 0)
-    console.log(`killed ${KILLS} times: ${total} events acknowledged, ${rows.length - sittings.length} in the logs, none lost, none twice`)
+    console.log(
+      `killed ${KILLS} times: ${total} events acknowledged, ${rows.length - sittings.length} in the logs, none lost, none twice`,
+    )
     expect(total).toBeGreaterThan(KILLS)
 
     // The sitting goes on.
-    const { outcomes } = await clients[0]!.events(sittings[0]!.id, post('debt-gone-bad', { date: '2026-10-30', narration: 'SB-118', lines: [{ account: '6070', debit: '384' }, { account: '1100', credit: '384' }] }), check('debt-gone-bad', 'write-off'))
+    const { outcomes } = await clients[0]!.events(
+      sittings[0]!.id,
+      post('debt-gone-bad', {
+        date: '2026-10-30',
+        narration: 'SB-118',
+        lines: [
+          { account: '6070', debit: '384' },
+          { account: '1100', credit: '384' },
+        ],
+      }),
+      check('debt-gone-bad', 'write-off'),
+    )
     expect(outcomes[1]?.verdict?.passed).toBe(true)
   }, 180_000)
 
   it('ends a sitting that ran out meanwhile at its true deadline, with what was done', async () => {
     const client = await new Client(server.url).signIn('robin.tarn')
     const sitting = await client.start('short')
-    await client.events(sitting.id, post('paint-on-account', { date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '480' }, { account: '2200', debit: '96' }, { account: '2010', credit: '576' }] }), check('paint-on-account', 'purchase'))
+    await client.events(
+      sitting.id,
+      post('paint-on-account', {
+        date: '2026-10-29',
+        narration: 'BP-7730',
+        lines: [
+          { account: '1200', debit: '480' },
+          { account: '2200', debit: '96' },
+          { account: '2010', credit: '576' },
+        ],
+      }),
+      check('paint-on-account', 'purchase'),
+    )
     await server.kill()
     const back = Date.parse(sitting.deadline) + 4000
     await new Promise(done => setTimeout(done, back - Date.now()))

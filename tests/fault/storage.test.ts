@@ -9,14 +9,26 @@ import { Client, errorOf, post } from '../support/client'
 import { startServer } from '../support/server'
 
 const TASK = 'wages-worked-not-paid'
-const entry = (amount: number) => post(TASK, { date: '2026-10-31', narration: `No. ${amount}`, lines: [{ account: '6010', debit: `${amount}.00` }, { account: '2100', credit: `${amount}.00` }] })
+const entry = (amount: number) =>
+  post(TASK, {
+    date: '2026-10-31',
+    narration: `No. ${amount}`,
+    lines: [
+      { account: '6010', debit: `${amount}.00` },
+      { account: '2100', credit: `${amount}.00` },
+    ],
+  })
 
 const send = (client: Client, sittingId: string, id: string, amount: number) =>
-  client.call('POST', `/api/sittings/${sittingId}/events`, { events: [{ id, at: new Date().toISOString(), ...entry(amount) }] })
+  client.call('POST', `/api/sittings/${sittingId}/events`, {
+    events: [{ id, at: new Date().toISOString(), ...entry(amount) }],
+  })
 
 function logged(file: string, sittingId: string): string[] {
   const db = new BetterSqlite(file)
-  const rows = db.prepare('select client_id from sitting_events where sitting_id = ? order by seq').all(sittingId) as { client_id: string }[]
+  const rows = db.prepare('select client_id from sitting_events where sitting_id = ? order by seq').all(sittingId) as {
+    client_id: string
+  }[]
   db.close()
   return rows.map(row => row.client_id)
 }
@@ -31,41 +43,48 @@ function smallDisk(megabytes: number): string | null {
 const disk = smallDisk(24)
 
 describe('a disk that is full', () => {
-  it.skipIf(disk === null)('is said in words, loses nothing that was acknowledged, takes nothing by half, and goes on when there is room', async () => {
-    const server = await startServer({ ANVIL_LOG: 'fatal' }, disk!)
-    const ballast = join(disk!, 'ballast')
-    try {
-      const client = await new Client(server.url).signIn('isla.quay')
-      const sitting = await client.start('open-end')
-      const { bavail, bsize } = statfsSync(disk!)
-      writeFileSync(ballast, Buffer.alloc(Math.max(0, bavail * bsize - 200_000)))
-      const acknowledged: string[] = []
-      let refused: { id: string, amount: number } | null = null
-      for (let amount = 1; amount <= 2000 && !refused; amount += 1) {
-        const id = randomUUID()
-        const answer = await send(client, sitting.id, id, amount)
-        if (answer.status === 200) acknowledged.push(id)
-        else {
-          expect([answer.status, errorOf(answer.body).code]).toEqual([507, 'storage-full'])
-          expect(errorOf(answer.body).message).toContain('Nothing of this was taken')
-          refused = { id, amount }
+  it.skipIf(disk === null)(
+    'is said in words, loses nothing that was acknowledged, takes nothing by half, and goes on when there is room',
+    async () => {
+      const server = await startServer({ ANVIL_LOG: 'fatal' }, disk!)
+      const ballast = join(disk!, 'ballast')
+      try {
+        const client = await new Client(server.url).signIn('isla.quay')
+        const sitting = await client.start('open-end')
+        const { bavail, bsize } = statfsSync(disk!)
+        writeFileSync(ballast, Buffer.alloc(Math.max(0, bavail * bsize - 200_000)))
+        const acknowledged: string[] = []
+        let refused: { id: string; amount: number } | null = null
+        for (let amount = 1; amount <= 2000 && !refused; amount += 1) {
+          const id = randomUUID()
+          const answer = await send(client, sitting.id, id, amount)
+          if (answer.status === 200) acknowledged.push(id)
+          else {
+            expect([answer.status, errorOf(answer.body).code]).toEqual([507, 'storage-full'])
+            expect(errorOf(answer.body).message).toContain('Nothing of this was taken')
+            refused = { id, amount }
+          }
         }
+        expect(refused).not.toBeNull()
+        expect(acknowledged.length).toBeGreaterThan(0)
+        // What can be read can still be read: the trainee sees the work as it was acknowledged.
+        const { tasks } = await client.sitting(sitting.id)
+        expect((tasks.find(({ id }) => id === TASK)!.state as { pages: unknown[][] }).pages.flat()).toHaveLength(
+          acknowledged.length + 1,
+        )
+        rmSync(ballast)
+        expect((await send(client, sitting.id, refused!.id, refused!.amount)).body).toMatchObject({
+          outcomes: [{ status: 'accepted' }],
+        })
+        expect(logged(server.dataFile, sitting.id).slice(1)).toEqual([...acknowledged, refused!.id])
+      } finally {
+        await server.stop()
+        spawnSync('umount', [disk!])
+        rmSync(disk!, { recursive: true, force: true })
       }
-      expect(refused).not.toBeNull()
-      expect(acknowledged.length).toBeGreaterThan(0)
-      // What can be read can still be read: the trainee sees the work as it was acknowledged.
-      const { tasks } = await client.sitting(sitting.id)
-      expect((tasks.find(({ id }) => id === TASK)!.state as { pages: unknown[][] }).pages.flat()).toHaveLength(acknowledged.length + 1)
-      rmSync(ballast)
-      expect((await send(client, sitting.id, refused!.id, refused!.amount)).body).toMatchObject({ outcomes: [{ status: 'accepted' }] })
-      expect(logged(server.dataFile, sitting.id).slice(1)).toEqual([...acknowledged, refused!.id])
-    }
-    finally {
-      await server.stop()
-      spawnSync('umount', [disk!])
-      rmSync(disk!, { recursive: true, force: true })
-    }
-  }, 120_000)
+    },
+    120_000,
+  )
 })
 
 describe('a database that another program has locked', () => {
@@ -78,13 +97,18 @@ describe('a database that another program has locked', () => {
       other.exec('begin immediate')
       const id = randomUUID()
       const answer = await send(client, sitting.id, id, 1)
-      expect([answer.status, errorOf(answer.body).code, answer.headers.get('retry-after')]).toEqual([503, 'storage-busy', '2'])
+      expect([answer.status, errorOf(answer.body).code, answer.headers.get('retry-after')]).toEqual([
+        503,
+        'storage-busy',
+        '2',
+      ])
       other.exec('rollback')
       other.close()
-      expect((await send(client, sitting.id, id, 1)).body).toMatchObject({ outcomes: [{ id, status: 'accepted', seq: 2 }] })
+      expect((await send(client, sitting.id, id, 1)).body).toMatchObject({
+        outcomes: [{ id, status: 'accepted', seq: 2 }],
+      })
       expect(logged(server.dataFile, sitting.id)).toHaveLength(2)
-    }
-    finally {
+    } finally {
       await server.stop()
     }
   }, 60_000)
@@ -96,10 +120,25 @@ describe('a client with no sense of order or time', () => {
     try {
       const client = await new Client(server.url).signIn('isla.quay')
       const { id, deadline } = await client.start('short')
-      const event = (name: string, at: number, amount: number) => ({ id: name, at: new Date(at).toISOString(), ...entry(amount) })
+      const event = (name: string, at: number, amount: number) => ({
+        id: name,
+        at: new Date(at).toISOString(),
+        ...entry(amount),
+      })
       const now = Date.now()
-      const first = await client.events(id, event('third', now + 86_400_000, 3), event('first', now - 86_400_000, 1), event('third', now, 3), event('second', now, 2))
-      expect(first.outcomes.map(({ id: name, status, seq }) => [name, status, seq])).toEqual([['third', 'accepted', 2], ['first', 'accepted', 3], ['third', 'duplicate', 2], ['second', 'accepted', 4]])
+      const first = await client.events(
+        id,
+        event('third', now + 86_400_000, 3),
+        event('first', now - 86_400_000, 1),
+        event('third', now, 3),
+        event('second', now, 2),
+      )
+      expect(first.outcomes.map(({ id: name, status, seq }) => [name, status, seq])).toEqual([
+        ['third', 'accepted', 2],
+        ['first', 'accepted', 3],
+        ['third', 'duplicate', 2],
+        ['second', 'accepted', 4],
+      ])
       expect(first.deadline).toBe(deadline)
       const view = await client.sitting(id)
       expect(Math.abs(Date.parse(view.now) - Date.now())).toBeLessThan(2000)
@@ -107,8 +146,7 @@ describe('a client with no sense of order or time', () => {
       await new Promise(done => setTimeout(done, Date.parse(deadline) + 4000 - Date.now()))
       expect(await client.refused(id, event('too-late', now, 9))).toMatchObject({ status: 409, code: 'sitting-ended' })
       expect((await client.submit(id)).endedAt).toBe(deadline)
-    }
-    finally {
+    } finally {
       await server.stop()
     }
   }, 90_000)

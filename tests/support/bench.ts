@@ -19,7 +19,12 @@ export async function type(driver: WebDriver, ...keys: string[]): Promise<void> 
 }
 
 /** Presses Tab (or Shift+Tab) until what has the focus answers to the test. */
-export async function tabTo(driver: WebDriver, what: string, test: string, { back = false, most = 90 } = {}): Promise<void> {
+export async function tabTo(
+  driver: WebDriver,
+  what: string,
+  test: string,
+  { back = false, most = 90 } = {},
+): Promise<void> {
   for (let pressed = 0; pressed <= most; pressed += 1) {
     if (await driver.executeScript(`const el = document.activeElement; return Boolean(${test})`)) return
     if (back) await driver.actions().keyDown(Key.SHIFT).sendKeys(Key.TAB).keyUp(Key.SHIFT).perform()
@@ -39,7 +44,11 @@ export async function typeEntry(driver: WebDriver, entry: Written): Promise<void
   await type(driver, entry.narration, Key.TAB)
   for (const [index, line] of entry.lines.entries()) {
     await type(driver, line.account)
-    await driver.wait(async () => (await driver.findElements(By.css('.p-autocomplete-overlay'))).length > 0, WAIT_MS, 'no completion')
+    await driver.wait(
+      async () => (await driver.findElements(By.css('.p-autocomplete-overlay'))).length > 0,
+      WAIT_MS,
+      'no completion',
+    )
     await type(driver, Key.TAB)
     await tabTo(driver, 'the debit', `el.getAttribute("aria-label") === "Debit, line ${index + 1}"`, { most: 2 })
     await type(driver, line.debit ?? '', Key.TAB)
@@ -63,10 +72,14 @@ export async function checkStep(driver: WebDriver): Promise<void> {
 
 /** Waits until a step of the open task has this status. */
 export async function stepIs(driver: WebDriver, stepId: string, status: string): Promise<void> {
-  await driver.wait(async () => {
-    const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
-    return found.length > 0
-  }, WAIT_MS, `${stepId} never was ${status}`)
+  await driver.wait(
+    async () => {
+      const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
+      return found.length > 0
+    },
+    WAIT_MS,
+    `${stepId} never was ${status}`,
+  )
 }
 
 export async function triesLeft(driver: WebDriver, left: number, of: number): Promise<void> {
@@ -74,7 +87,11 @@ export async function triesLeft(driver: WebDriver, left: number, of: number): Pr
 }
 
 export async function allSaved(driver: WebDriver): Promise<void> {
-  await driver.wait(async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'), WAIT_MS, 'never saved')
+  await driver.wait(
+    async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'),
+    WAIT_MS,
+    'never saved',
+  )
 }
 
 export async function startPaper(driver: WebDriver, url: string, assignmentId: string): Promise<void> {

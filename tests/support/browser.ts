@@ -23,14 +23,31 @@ export async function openBrowser({ width = 1280, height = 800 } = {}): Promise<
   const options = new Options()
   options.setChromeBinaryPath(process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium')
   options.addArguments(
-    '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-device-scale-factor=1', '--hide-scrollbars', `--user-data-dir=${profile}`, `--window-size=${width},${height}`,
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--force-device-scale-factor=1',
+    '--hide-scrollbars',
+    `--user-data-dir=${profile}`,
+    `--window-size=${width},${height}`,
   )
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options)
-    .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver')).build()
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver'))
+    .build()
   // The window's frame takes some of its height: make the page itself as large as was asked for.
   const inner: [number, number] = await driver.executeScript('return [window.innerWidth, window.innerHeight]')
-  await driver.manage().window().setRect({ width: width + (width - inner[0]), height: height + (height - inner[1]) })
+  await driver
+    .manage()
+    .window()
+    .setRect({ width: width + (width - inner[0]), height: height + (height - inner[1]) })
   return {
     driver,
     async close() {
@@ -47,11 +64,14 @@ export async function see(driver: WebDriver, locator: By, what = String(locator)
   return element
 }
 
-export const button = (name: string): By => By.xpath(`//button[normalize-space()=${literal(name)} or @aria-label=${literal(name)}] | //a[contains(@class,"p-button")][normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`)
+export const button = (name: string): By =>
+  By.xpath(
+    `//button[normalize-space()=${literal(name)} or @aria-label=${literal(name)}] | //a[contains(@class,"p-button")][normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`,
+  )
 export const text = (wanted: string): By => By.xpath(`//*[contains(normalize-space(text()),${literal(wanted)})]`)
 
 function literal(value: string): string {
-  return value.includes('\'') ? `"${value}"` : `'${value}'`
+  return value.includes("'") ? `"${value}"` : `'${value}'`
 }
 
 export async function press(driver: WebDriver, name: string): Promise<void> {
@@ -65,11 +85,21 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
 export async function offline(driver: WebDriver, on: boolean): Promise<void> {
   const chrome = driver as ChromeDriver
   await chrome.sendDevToolsCommand('Network.enable', {})
-  await chrome.sendDevToolsCommand('Network.emulateNetworkConditions', { offline: on, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+  await chrome.sendDevToolsCommand('Network.emulateNetworkConditions', {
+    offline: on,
+    latency: 0,
+    downloadThroughput: -1,
+    uploadThroughput: -1,
+  })
 }
 
 /** Signs in and waits for the heading of the page where the person lands. */
-export async function signIn(driver: WebDriver, url: string, email: string, { password = 'slipway-64', lands = 'My work' } = {}): Promise<void> {
+export async function signIn(
+  driver: WebDriver,
+  url: string,
+  email: string,
+  { password = 'slipway-64', lands = 'My work' } = {},
+): Promise<void> {
   await driver.get(`${url}/sign-in`)
   await (await see(driver, By.id('email'))).sendKeys(email)
   await (await see(driver, By.id('password'))).sendKeys(password, Key.ENTER)

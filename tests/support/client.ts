@@ -10,7 +10,7 @@ export interface Answer {
   headers: Headers
 }
 
-export type Written = { date: string, narration: string, lines: { account: string, debit?: string, credit?: string }[] }
+export type Written = { date: string; narration: string; lines: { account: string; debit?: string; credit?: string }[] }
 
 /** A device that speaks the HTTP calls alone, with a cookie of its own. */
 export class Client {
@@ -20,10 +20,19 @@ export class Client {
 
   constructor(private readonly url: string) {}
 
-  async call(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+  async call(
+    method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer> {
     const response = await fetch(`${this.url}${path}`, {
       method,
-      headers: { ...(this.#cookie ? { cookie: this.#cookie } : {}), ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(this.#cookie ? { cookie: this.#cookie } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
       body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
     })
     const set = response.headers.getSetCookie().find(cookie => cookie.startsWith('anvil='))
@@ -37,7 +46,10 @@ export class Client {
   /** Opens a stream and closes it again: whether it opened, or the status with which it was refused. */
   async opens(path: string): Promise<'done' | number> {
     const stop = new AbortController()
-    const response = await fetch(`${this.url}${path}`, { headers: this.#cookie ? { cookie: this.#cookie } : {}, signal: stop.signal })
+    const response = await fetch(`${this.url}${path}`, {
+      headers: this.#cookie ? { cookie: this.#cookie } : {},
+      signal: stop.signal,
+    })
     const opened = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false
     stop.abort()
     return opened ? 'done' : response.status
@@ -51,12 +63,20 @@ export class Client {
   }
 
   async signIn(name: string): Promise<this> {
-    const { status, text } = await this.call('POST', '/api/auth/sign-in', { email: `${name}@sallowmere.test`, password: 'slipway-64' })
+    const { status, text } = await this.call('POST', '/api/auth/sign-in', {
+      email: `${name}@sallowmere.test`,
+      password: 'slipway-64',
+    })
     if (status !== 200) throw new Error(`${name} can't sign in: ${text}`)
     return this
   }
 
-  async as<Schema extends z.ZodType>(schema: Schema, method: 'GET' | 'POST', path: string, body?: unknown): Promise<z.infer<Schema>> {
+  async as<Schema extends z.ZodType>(
+    schema: Schema,
+    method: 'GET' | 'POST',
+    path: string,
+    body?: unknown,
+  ): Promise<z.infer<Schema>> {
     const { status, body: answer, text } = await this.call(method, path, body)
     if (status >= 400) throw new Error(`${method} ${path}: ${status} ${text}`)
     return schema.parse(answer)
@@ -71,7 +91,9 @@ export class Client {
   }
 
   events(id: string, ...events: object[]) {
-    return this.as(eventsResponse, 'POST', `/api/sittings/${id}/events`, { events: events.map(event => ({ id: randomUUID(), at: new Date().toISOString(), ...event })) })
+    return this.as(eventsResponse, 'POST', `/api/sittings/${id}/events`, {
+      events: events.map(event => ({ id: randomUUID(), at: new Date().toISOString(), ...event })),
+    })
   }
 
   submit(id: string) {
@@ -79,13 +101,15 @@ export class Client {
   }
 
   /** Status and error code of events that are expected to be refused as a whole. */
-  async refused(id: string, ...events: object[]): Promise<{ status: number, code: string, message: string }> {
-    const { status, body } = await this.call('POST', `/api/sittings/${id}/events`, { events: events.map(event => ({ id: randomUUID(), ...event })) })
+  async refused(id: string, ...events: object[]): Promise<{ status: number; code: string; message: string }> {
+    const { status, body } = await this.call('POST', `/api/sittings/${id}/events`, {
+      events: events.map(event => ({ id: randomUUID(), ...event })),
+    })
     return { status, ...errorOf(body) }
   }
 }
 
-export function errorOf(body: unknown): { code: string, message: string } {
+export function errorOf(body: unknown): { code: string; message: string } {
   const error = typeof body === 'object' && body !== null && 'error' in body ? body.error : {}
   return { code: '', message: '', ...(error as object) }
 }
@@ -93,8 +117,7 @@ export function errorOf(body: unknown): { code: string, message: string } {
 function parsed(text: string): unknown {
   try {
     return JSON.parse(text)
-  }
-  catch {
+  } catch {
     return null
   }
 }

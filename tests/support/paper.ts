@@ -8,12 +8,29 @@ export async function weekEndTasks(): Promise<Task[]> {
   return tasksOf(papers.find(({ id }) => id === 'week-end-journals')!)
 }
 
-/** The entries that a task's three failing steps are answered with, and what each step is worth then. See the hand-worked totals. */
+/**
+ * The entries that a task's three failing steps are answered with, and what each step is worth then. See the hand-
+ * worked totals.
+ */
 export const failing = {
   /** VAT added to the cost: accounts wrong, date right: 0 of 3 and 1 of 1. */
-  'paint-on-account/purchase': { date: '2026-10-29', narration: 'BP-7730', lines: [{ account: '1200', debit: '576.00' }, { account: '2010', credit: '576.00' }] },
+  'paint-on-account/purchase': {
+    date: '2026-10-29',
+    narration: 'BP-7730',
+    lines: [
+      { account: '1200', debit: '576.00' },
+      { account: '2010', credit: '576.00' },
+    ],
+  },
   /** Digits changed places: accounts and sides right, two thirds of 3, and 1 of 1. */
-  'wages-worked-not-paid/accrual': { date: '2026-10-31', narration: 'Wages', lines: [{ account: '6010', debit: '1242.60' }, { account: '2100', credit: '1242.60' }] },
+  'wages-worked-not-paid/accrual': {
+    date: '2026-10-31',
+    narration: 'Wages',
+    lines: [
+      { account: '6010', debit: '1242.60' },
+      { account: '2100', credit: '1242.60' },
+    ],
+  },
 }
 
 /** Hand-worked: 68.00 in all, less 3.00 (purchase), 1.00 (accrual) and 2.00 (reversal, watched, never met). */

@@ -23,16 +23,21 @@ const STARTS_WITHIN_MS = 60_000
 
 async function freePort(): Promise<number> {
   return new Promise((found, failed) => {
-    const probe = createServer().once('error', failed).listen(0, '127.0.0.1', () => {
-      const address = probe.address()
-      probe.close(() => typeof address === 'object' && address ? found(address.port) : failed(new Error('no port')))
-    })
+    const probe = createServer()
+      .once('error', failed)
+      .listen(0, '127.0.0.1', () => {
+        const address = probe.address()
+        probe.close(() => (typeof address === 'object' && address ? found(address.port) : failed(new Error('no port'))))
+      })
   })
 }
 
-/** A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped ones. `where` is a folder for its data. */
+/**
+ * A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped
+ * ones. `where` is a folder for its data.
+ */
 export async function startServer(environment: Record<string, string> = {}, where?: string): Promise<RunningServer> {
-  const folder = where ?? await mkdtemp(join(tmpdir(), 'anvil-'))
+  const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
   const port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
   const url = `http://127.0.0.1:${port}`
@@ -44,12 +49,20 @@ export async function startServer(environment: Record<string, string> = {}, wher
     output.length = 0
     child = spawn(process.execPath, [resolve('.output/server/index.mjs')], {
       env: {
-        ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ANVIL_DATA: dataFile, ANVIL_DEMO: '1', ANVIL_LOG: 'warn',
-        ANVIL_CONTENT: ['content', 'tests/fixtures'].map(path => resolve(path)).join(delimiter), ...environment,
+        ...process.env,
+        NODE_ENV: 'production',
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        ANVIL_DATA: dataFile,
+        ANVIL_DEMO: '1',
+        ANVIL_LOG: 'warn',
+        ANVIL_CONTENT: ['content', 'tests/fixtures'].map(path => resolve(path)).join(delimiter),
+        ...environment,
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
-    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text: Buffer) => output.push(text.toString()))
+    for (const stream of [child.stdout, child.stderr])
+      stream?.on('data', (text: Buffer) => output.push(text.toString()))
   }
 
   async function start(): Promise<void> {
@@ -58,7 +71,8 @@ export async function startServer(environment: Record<string, string> = {}, wher
     for (;;) {
       const answer = await fetch(`${url}/api/health`).catch(() => null)
       if (answer?.ok) return
-      if (child?.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS) throw new Error(`The server did not start: ${output.join('')}`)
+      if (child?.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS)
+        throw new Error(`The server did not start: ${output.join('')}`)
       await new Promise(done => setTimeout(done, 50))
     }
   }

@@ -5,7 +5,10 @@ import { startServer } from './server'
 import type { RunningServer } from './server'
 
 /** One server for all tests of a file, and one browser for all of them, or a fresh one for each. */
-export function serverAndBrowser({ fresh = false } = {}): { readonly server: RunningServer, readonly driver: WebDriver } {
+export function serverAndBrowser({ fresh = false } = {}): {
+  readonly server: RunningServer
+  readonly driver: WebDriver
+} {
   let server: RunningServer
   let browser: Browser
   beforeAll(async () => {

@@ -8,7 +8,10 @@ import { Client } from './client'
 import type { Written } from './client'
 import { startServer } from './server'
 
-/** One current picture of each main view, from the demo data, into docs/screenshots (or the folder named by ANVIL_SHOTS). */
+/**
+ * One current picture of each main view, from the demo data, into docs/screenshots (or the folder named by
+ * ANVIL_SHOTS).
+ */
 const folder = process.env.ANVIL_SHOTS ?? 'docs/screenshots'
 const settle = 700
 
@@ -20,15 +23,34 @@ async function shoot(driver: WebDriver, name: string): Promise<void> {
 
 /** Some of the demo's people at their desks, so that the board shows a room as it is. */
 async function atWork(url: string): Promise<void> {
-  for (const name of ['ada.reedmace', 'bram.tiller', 'carys.holm', 'dov.larch', 'fenn.coble', 'greta.mast', 'hal.wherry', 'jory.keel']) {
+  for (const name of [
+    'ada.reedmace',
+    'bram.tiller',
+    'carys.holm',
+    'dov.larch',
+    'fenn.coble',
+    'greta.mast',
+    'hal.wherry',
+    'jory.keel',
+  ]) {
     const client = await new Client(url).signIn(name)
     const { id, tasks } = await client.start('clerk-office')
     await client.call('POST', `/api/sittings/${id}/seat`, { seat: 'page-one', device: 'Linux, 1280 × 800' })
     const [first] = tasks.filter(task => task.steps.some(({ status }) => status === 'open'))
     await client.events(id, { kind: 'open', taskId: first!.id })
-    if (name === 'dov.larch') await client.call('POST', `/api/sittings/${id}/messages`, { text: 'The second page of the invoice is missing, I think.', taskId: first!.id })
+    if (name === 'dov.larch')
+      await client.call('POST', `/api/sittings/${id}/messages`, {
+        text: 'The second page of the invoice is missing, I think.',
+        taskId: first!.id,
+      })
     if (name === 'greta.mast') await client.events(id, { kind: 'away', on: true })
-    if (name === 'carys.holm') for (let count = 0; count < 2; count += 1) await client.events(id, { kind: 'check', taskId: first!.id, stepId: first!.steps.find(({ status }) => status === 'open')!.id })
+    if (name === 'carys.holm')
+      for (let count = 0; count < 2; count += 1)
+        await client.events(id, {
+          kind: 'check',
+          taskId: first!.id,
+          stepId: first!.steps.find(({ status }) => status === 'open')!.id,
+        })
   }
   const late = await new Client(url).signIn('lorne.buoy')
   await late.call('POST', '/api/assignments/clerk-office/waiting', {})
@@ -52,7 +74,11 @@ async function takeStaff(url: string, driver: WebDriver): Promise<void> {
   await shoot(driver, 'marks')
   await as('asha.lindqvist', 'Assignments')
   await driver.get(`${url}/people/add`)
-  await (await see(driver, By.id('list'))).sendKeys('name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nUna Lugger,una.lugger@sallowmere.test,Spring intake|Evening\nHal Sounder,hal.sounder,Evening\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake\nWren Osier,wren.osier@sallowmere.test,')
+  await (
+    await see(driver, By.id('list'))
+  ).sendKeys(
+    'name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nUna Lugger,una.lugger@sallowmere.test,Spring intake|Evening\nHal Sounder,hal.sounder,Evening\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake\nWren Osier,wren.osier@sallowmere.test,',
+  )
   await press(driver, 'Read the list')
   await see(driver, text('What the list comes to'))
   await shoot(driver, 'people')
@@ -103,8 +129,12 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
 
   await startPaper(driver, url, 'week-end')
   const tasks = await weekEndTasks()
-  const entriesOf = (task: number, step: number): Written[] => tasks[task]!.steps[step]!.model.map(op => (op as { entry: Written }).entry)
-  for (const [place, step] of [[0, 0], [0, 1]] as const) {
+  const entriesOf = (task: number, step: number): Written[] =>
+    tasks[task]!.steps[step]!.model.map(op => (op as { entry: Written }).entry)
+  for (const [place, step] of [
+    [0, 0],
+    [0, 1],
+  ] as const) {
     await focusDate(driver)
     await typeEntry(driver, entriesOf(place, step)[0]!)
     await entryPosted(driver)
@@ -129,7 +159,22 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
   await focusDate(driver)
   await type(driver, '30 Oct 2026', Key.TAB, Key.TAB)
   await driver.findElement(By.id('entry-narration')).click()
-  await type(driver, 'HR-2207 half paid, discount taken', Key.TAB, 'payab', Key.TAB, '600.00', Key.TAB, Key.TAB, '1020', Key.TAB, Key.TAB, '590.00', Key.TAB, 'disc')
+  await type(
+    driver,
+    'HR-2207 half paid, discount taken',
+    Key.TAB,
+    'payab',
+    Key.TAB,
+    '600.00',
+    Key.TAB,
+    Key.TAB,
+    '1020',
+    Key.TAB,
+    Key.TAB,
+    '590.00',
+    Key.TAB,
+    'disc',
+  )
   await driver.sleep(settle)
   await driver.executeScript('document.querySelector(".ladder li.open")?.scrollIntoView({block: "nearest"})')
   await shoot(driver, 'bench')
@@ -151,8 +196,7 @@ const browser = await openBrowser()
 try {
   await takeAll(server.url, browser.driver)
   await takeStaff(server.url, browser.driver)
-}
-finally {
+} finally {
   await browser.close()
   await server.stop()
 }

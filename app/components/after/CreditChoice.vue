@@ -10,9 +10,11 @@ const failure = ref('')
 async function decide(counts: boolean) {
   failure.value = ''
   try {
-    emit('took', await callApi(afterView, `/api/sittings/${props.after.sittingId}/credit`, { method: 'PUT', body: { counts } }))
-  }
-  catch (error) {
+    emit(
+      'took',
+      await callApi(afterView, `/api/sittings/${props.after.sittingId}/credit`, { method: 'PUT', body: { counts } }),
+    )
+  } catch (error) {
     failure.value = inWords(error)
   }
 }
@@ -21,10 +23,15 @@ async function decide(counts: boolean) {
 <template>
   <section v-if="after.credit" class="panel" aria-label="Credit by assessment">
     <h2>Credit by assessment</h2>
-    <p>This paper was optional. Its score may count in place of <strong>{{ after.credit.unit }}</strong>.</p>
+    <p>
+      This paper was optional. Its score may count in place of <strong>{{ after.credit.unit }}</strong>.
+    </p>
     <p v-if="!after.result.shown" class="soft">You decide when your result shows.</p>
     <template v-else>
-      <p v-if="after.credit.decided" class="notice">{{ after.credit.decided === 'claimed' ? 'You decided that it counts.' : 'You decided that it doesn’t count.' }} You may change that.</p>
+      <p v-if="after.credit.decided" class="notice">
+        {{ after.credit.decided === 'claimed' ? 'You decided that it counts.' : 'You decided that it doesn’t count.' }}
+        You may change that.
+      </p>
       <div class="actions">
         <Button :outlined="after.credit.decided === 'declined'" label="Let it count" @click="decide(true)" />
         <Button outlined severity="secondary" label="Don’t let it count" @click="decide(false)" />
@@ -35,7 +42,16 @@ async function decide(counts: boolean) {
 </template>
 
 <style scoped>
-.panel { display: grid; gap: 0.7rem; padding: 1.25rem 1.75rem; }
-h2 { font-size: var(--large); }
-.actions { display: flex; gap: 0.5rem; }
+.panel {
+  display: grid;
+  gap: 0.7rem;
+  padding: 1.25rem 1.75rem;
+}
+h2 {
+  font-size: var(--large);
+}
+.actions {
+  display: flex;
+  gap: 0.5rem;
+}
 </style>

@@ -18,10 +18,12 @@ const complete = computed(() => questions.every(({ id }) => given[id] > 0))
 async function send() {
   failure.value = ''
   try {
-    emit('took', await callApi(afterView, `/api/sittings/${props.after.sittingId}/rating`, { method: 'PUT', body: given }))
+    emit(
+      'took',
+      await callApi(afterView, `/api/sittings/${props.after.sittingId}/rating`, { method: 'PUT', body: given }),
+    )
     sent.value = true
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = inWords(error)
   }
 }
@@ -34,7 +36,15 @@ async function send() {
       <fieldset v-for="question in questions" :key="question.id">
         <legend>{{ question.asks }}</legend>
         <span class="soft small">{{ question.low }}</span>
-        <label v-for="mark in 5" :key="mark" class="mark"><RadioButton v-model="given[question.id]" :name="question.id" :value="mark" @update:model-value="sent = false" /> {{ mark }}</label>
+        <label v-for="mark in 5" :key="mark" class="mark"
+          ><RadioButton
+            v-model="given[question.id]"
+            :name="question.id"
+            :value="mark"
+            @update:model-value="sent = false"
+          />
+          {{ mark }}</label
+        >
         <span class="soft small">{{ question.high }}</span>
       </fieldset>
       <label for="words">Anything else</label>
@@ -47,11 +57,38 @@ async function send() {
 </template>
 
 <style scoped>
-.panel, form { display: grid; gap: 0.7rem; justify-items: start; }
-.panel { padding: 1.25rem 1.75rem; }
-form { width: 100%; }
-h2 { font-size: var(--large); }
-fieldset { display: flex; align-items: center; gap: 0.9rem; margin: 0; padding: 0; border: 0; }
-legend { float: left; width: 17rem; padding: 0; }
-.mark { display: flex; align-items: center; gap: 0.3rem; min-height: 24px; }
+.panel,
+form {
+  display: grid;
+  gap: 0.7rem;
+  justify-items: start;
+}
+.panel {
+  padding: 1.25rem 1.75rem;
+}
+form {
+  width: 100%;
+}
+h2 {
+  font-size: var(--large);
+}
+fieldset {
+  display: flex;
+  align-items: center;
+  gap: 0.9rem;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+legend {
+  float: left;
+  width: 17rem;
+  padding: 0;
+}
+.mark {
+  display: flex;
+  align-items: center;
+  gap: 0.3rem;
+  min-height: 24px;
+}
 </style>

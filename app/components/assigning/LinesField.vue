@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** A list of texts, one a line. Empty lines don't count. */
 const lines = defineModel<string[]>({ required: true })
-defineProps<{ id: string, label: string, hint?: string }>()
+defineProps<{ id: string; label: string; hint?: string }>()
 const text = ref(lines.value.join('\n'))
-watch(lines, (now) => {
+watch(lines, now => {
   if (JSON.stringify(now) !== JSON.stringify(read(text.value))) text.value = now.join('\n')
 })
 function read(from: string): string[] {
-  return from.split('\n').map(line => line.trim()).filter(line => line !== '')
+  return from
+    .split('\n')
+    .map(line => line.trim())
+    .filter(line => line !== '')
 }
 </script>
 
@@ -20,6 +23,11 @@ function read(from: string): string[] {
 </template>
 
 <style scoped>
-.field { display: grid; gap: 0.25rem; }
-label { font-weight: 600; }
+.field {
+  display: grid;
+  gap: 0.25rem;
+}
+label {
+  font-weight: 600;
+}
 </style>

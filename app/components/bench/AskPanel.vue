@@ -14,8 +14,7 @@ async function send() {
   try {
     await bench.ask(text.value)
     text.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = inWords(error)
   }
   busy.value = false
@@ -25,9 +24,18 @@ async function send() {
 <template>
   <SidePanel v-model:visible="visible" title="Ask for help" width="400px">
     <div class="body">
-      <p class="small soft">Your message goes to {{ bench.sitting?.rules.contact }}, with the reference <strong class="figure">{{ bench.current?.reference }}</strong> of this task. The clock runs on.</p>
+      <p class="small soft">
+        Your message goes to {{ bench.sitting?.rules.contact }}, with the reference
+        <strong class="figure">{{ bench.current?.reference }}</strong> of this task. The clock runs on.
+      </p>
       <ol v-if="bench.messages.length > 0" class="said" aria-live="polite" aria-label="Messages">
-        <li v-for="one in bench.messages" :key="one.id" :class="one.from"><strong>{{ one.from === 'room' ? 'Invigilator' : 'You' }}</strong> <span class="soft small">{{ format.time(one.at) }}<template v-if="one.reference"> · {{ one.reference }}</template></span><p>{{ one.text }}</p></li>
+        <li v-for="one in bench.messages" :key="one.id" :class="one.from">
+          <strong>{{ one.from === 'room' ? 'Invigilator' : 'You' }}</strong>
+          <span class="soft small"
+            >{{ format.time(one.at) }}<template v-if="one.reference"> · {{ one.reference }}</template></span
+          >
+          <p>{{ one.text }}</p>
+        </li>
       </ol>
       <form @submit.prevent="send">
         <label for="ask">Your message</label>
@@ -40,9 +48,25 @@ async function send() {
 </template>
 
 <style scoped>
-.body, form { display: grid; gap: 0.6rem; }
-label { font-weight: 600; }
-.said { display: grid; gap: 0.4rem; }
-.said li { padding: 0.4rem 0.6rem; border-left: 3px solid var(--line-strong); background: var(--ground); }
-.said .room { border-color: var(--inform); background: var(--inform-wash); }
+.body,
+form {
+  display: grid;
+  gap: 0.6rem;
+}
+label {
+  font-weight: 600;
+}
+.said {
+  display: grid;
+  gap: 0.4rem;
+}
+.said li {
+  padding: 0.4rem 0.6rem;
+  border-left: 3px solid var(--line-strong);
+  background: var(--ground);
+}
+.said .room {
+  border-color: var(--inform);
+  background: var(--inform-wash);
+}
 </style>

@@ -10,21 +10,47 @@ const page = computed(() => {
   const { section, current } = bench
   if (!section || !current) return []
   const place = section.tasks.indexOf(current.id)
-  const first = place - place % section.perPage
-  return section.tasks.slice(first, first + section.perPage).flatMap(id => bench.tasks.find(task => task.id === id) ?? [])
+  const first = place - (place % section.perPage)
+  return section.tasks
+    .slice(first, first + section.perPage)
+    .flatMap(id => bench.tasks.find(task => task.id === id) ?? [])
 })
 </script>
 
 <template>
   <section class="brief" tabindex="-1" aria-label="Brief" data-area>
-    <Button v-if="bench.sitting?.support.readingRuler" class="ruler" text size="small" :label="ruler ? 'Put the ruler away' : 'Reading ruler'" :aria-pressed="ruler" @click="ruler = !ruler" />
-    <TaskBrief v-for="task in page" :key="task.id" :task="task" :in-hand="task.id === bench.currentId" :alone="page.length === 1" />
+    <Button
+      v-if="bench.sitting?.support.readingRuler"
+      class="ruler"
+      text
+      size="small"
+      :label="ruler ? 'Put the ruler away' : 'Reading ruler'"
+      :aria-pressed="ruler"
+      @click="ruler = !ruler"
+    />
+    <TaskBrief
+      v-for="task in page"
+      :key="task.id"
+      :task="task"
+      :in-hand="task.id === bench.currentId"
+      :alone="page.length === 1"
+    />
     <ReadingRuler v-if="ruler" />
   </section>
 </template>
 
 <style scoped>
-.brief { position: relative; height: 100%; padding: 0.8rem 1rem 1rem; overflow: hidden auto; background: var(--surface); }
-.brief:focus { outline-offset: -3px; }
-.ruler { margin: -0.4rem 0 0.2rem -0.6rem; }
+.brief {
+  position: relative;
+  height: 100%;
+  padding: 0.8rem 1rem 1rem;
+  overflow: hidden auto;
+  background: var(--surface);
+}
+.brief:focus {
+  outline-offset: -3px;
+}
+.ruler {
+  margin: -0.4rem 0 0.2rem -0.6rem;
+}
 </style>

@@ -11,7 +11,18 @@ const HEIGHT = 44
 </template>
 
 <style scoped>
-.dim, .line { position: fixed; left: 0; right: 0; z-index: 15; pointer-events: none; }
-.dim { background: color-mix(in srgb, var(--ink) 28%, transparent); }
-.line { border-block: 2px solid var(--act); }
+.dim,
+.line {
+  position: fixed;
+  left: 0;
+  right: 0;
+  z-index: 15;
+  pointer-events: none;
+}
+.dim {
+  background: color-mix(in srgb, var(--ink) 28%, transparent);
+}
+.line {
+  border-block: 2px solid var(--act);
+}
 </style>

@@ -3,7 +3,7 @@ import type { TaskView } from '~~/core/wire/sitting'
 import { useBenchStore } from '~/stores/bench'
 
 /** One task of the brief: situation, documents, and the ladder of steps. A task that isn't in hand is shown folded. */
-const props = defineProps<{ task: TaskView, inHand: boolean, alone: boolean }>()
+const props = defineProps<{ task: TaskView; inHand: boolean; alone: boolean }>()
 const bench = useBenchStore()
 const speaking = ref(false)
 
@@ -14,10 +14,12 @@ function readAloud() {
     return
   }
   const open = props.task.steps.find(({ status }) => status === 'open')
-  const words = new SpeechSynthesisUtterance([props.task.title, ...props.task.brief.situation, open?.instruction ?? ''].join('. '))
+  const words = new SpeechSynthesisUtterance(
+    [props.task.title, ...props.task.brief.situation, open?.instruction ?? ''].join('. '),
+  )
   words.lang = 'en-GB'
-  words.onend = () => speaking.value = false
-  words.onerror = () => speaking.value = false
+  words.onend = () => (speaking.value = false)
+  words.onerror = () => (speaking.value = false)
   speaking.value = true
   speechSynthesis.speak(words)
 }
@@ -28,10 +30,27 @@ onBeforeUnmount(() => speechSynthesis.cancel())
   <article class="task" :class="{ 'in-hand': inHand, 'among-others': !alone }">
     <header>
       <h1>{{ task.title }}</h1>
-      <Button v-if="inHand && bench.sitting?.support.readAloud" text size="small" :label="speaking ? 'Stop reading' : 'Read aloud'" :aria-pressed="speaking" @click="readAloud" />
-      <Button v-if="!inHand" outlined severity="secondary" size="small" label="Work on this" :aria-label="`Work on this: ${task.title}`" @click="bench.openTask(task.id)" />
+      <Button
+        v-if="inHand && bench.sitting?.support.readAloud"
+        text
+        size="small"
+        :label="speaking ? 'Stop reading' : 'Read aloud'"
+        :aria-pressed="speaking"
+        @click="readAloud"
+      />
+      <Button
+        v-if="!inHand"
+        outlined
+        severity="secondary"
+        size="small"
+        label="Work on this"
+        :aria-label="`Work on this: ${task.title}`"
+        @click="bench.openTask(task.id)"
+      />
     </header>
-    <p v-if="!inHand" class="soft small">{{ taskState(task) }} · {{ stepsFinished(task) }} of {{ counted(task.steps.length, 'step', 'steps') }}</p>
+    <p v-if="!inHand" class="soft small">
+      {{ taskState(task) }} · {{ stepsFinished(task) }} of {{ counted(task.steps.length, 'step', 'steps') }}
+    </p>
     <template v-else>
       <p v-for="text in task.brief.situation" :key="text">{{ text }}</p>
       <SourceDocuments :key="task.id" :documents="task.brief.documents" />
@@ -41,11 +60,31 @@ onBeforeUnmount(() => speechSynthesis.cancel())
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: start; gap: 0.5rem; margin-bottom: 0.5rem; }
-header :deep(.p-button) { flex: none; }
-h1 { font-size: var(--larger); }
-header ~ p ~ p { margin-top: 0.4rem; }
-.among-others { margin: 0 -1rem; padding: 0.6rem 1rem; border-bottom: 1px solid var(--line); }
-.among-others:not(.in-hand) header { margin: 0; }
-.among-others:not(.in-hand) h1 { font-size: var(--large); }
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 0.5rem;
+  margin-bottom: 0.5rem;
+}
+header :deep(.p-button) {
+  flex: none;
+}
+h1 {
+  font-size: var(--larger);
+}
+header ~ p ~ p {
+  margin-top: 0.4rem;
+}
+.among-others {
+  margin: 0 -1rem;
+  padding: 0.6rem 1rem;
+  border-bottom: 1px solid var(--line);
+}
+.among-others:not(.in-hand) header {
+  margin: 0;
+}
+.among-others:not(.in-hand) h1 {
+  font-size: var(--large);
+}
 </style>

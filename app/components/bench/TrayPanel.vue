@@ -6,10 +6,15 @@ import { useBenchStore } from '~/stores/bench'
 const visible = defineModel<boolean>('visible', { required: true })
 const bench = useBenchStore()
 const items = computed(() => bench.section?.tray ?? [])
-const sheets = computed(() => items.value.filter((item): item is Extract<TrayItem, { kind: 'sheet' }> => item.kind === 'sheet'))
+const sheets = computed(() =>
+  items.value.filter((item): item is Extract<TrayItem, { kind: 'sheet' }> => item.kind === 'sheet'),
+)
 const has = (kind: TrayItem['kind']): boolean => items.value.some(item => item.kind === kind)
 const notes = ref(bench.notes)
-watch(() => bench.notes, text => notes.value = text)
+watch(
+  () => bench.notes,
+  text => (notes.value = text),
+)
 const keepNotes = useDebounceFn(() => {
   if (notes.value !== bench.notes) bench.note(notes.value)
 }, 700)
@@ -18,10 +23,20 @@ const keepNotes = useDebounceFn(() => {
 <template>
   <SidePanel v-model:visible="visible" title="Tray" width="340px">
     <p v-if="items.length === 0" class="soft">This section has nothing in its tray.</p>
-    <section v-if="has('calculator')"><h3>Calculator</h3><PocketCalculator /></section>
+    <section v-if="has('calculator')">
+      <h3>Calculator</h3>
+      <PocketCalculator />
+    </section>
     <section v-if="has('notes')">
       <h3 id="tray-notes">Notes</h3>
-      <Textarea v-model="notes" rows="7" fluid aria-labelledby="tray-notes" maxlength="8000" @update:model-value="keepNotes" />
+      <Textarea
+        v-model="notes"
+        rows="7"
+        fluid
+        aria-labelledby="tray-notes"
+        maxlength="8000"
+        @update:model-value="keepNotes"
+      />
       <p class="soft small">Kept with the sitting; nobody marks them.</p>
     </section>
     <section v-for="sheet in sheets" :key="sheet.title" class="sheet">
@@ -32,7 +47,18 @@ const keepNotes = useDebounceFn(() => {
 </template>
 
 <style scoped>
-section + section { margin-top: 1.2rem; }
-h3 { margin-bottom: 0.4rem; font-size: var(--large); }
-.sheet { display: grid; gap: 0.4rem; padding: 0.7rem; background: var(--paper); border: 1px solid var(--line); }
+section + section {
+  margin-top: 1.2rem;
+}
+h3 {
+  margin-bottom: 0.4rem;
+  font-size: var(--large);
+}
+.sheet {
+  display: grid;
+  gap: 0.4rem;
+  padding: 0.7rem;
+  background: var(--paper);
+  border: 1px solid var(--line);
+}
 </style>

@@ -10,8 +10,7 @@ async function pick(event: Event) {
   if (!bytes) return
   try {
     text.value = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  }
-  catch {
+  } catch {
     text.value = new TextDecoder('windows-1252').decode(bytes)
   }
 }
@@ -20,14 +19,37 @@ async function pick(event: Event) {
 <template>
   <div class="input">
     <label for="list">People, a line each; the first line names the columns</label>
-    <Textarea id="list" v-model="text" class="figure" rows="7" fluid spellcheck="false" :placeholder="example" aria-describedby="list-help" />
-    <p id="list-help" class="soft small">Columns: <code>name</code>, <code>email</code>, and where you like <code>role</code> (trainee unless you say trainer, invigilator or administrator) and <code>cohorts</code> (several parted by a bar). Commas, semicolons or tabs part the columns.</p>
-    <div><label for="list-file">Or from a file</label> <input id="list-file" type="file" accept=".csv,.tsv,.txt,text/csv,text/plain" @change="pick"></div>
+    <Textarea
+      id="list"
+      v-model="text"
+      class="figure"
+      rows="7"
+      fluid
+      spellcheck="false"
+      :placeholder="example"
+      aria-describedby="list-help"
+    />
+    <p id="list-help" class="soft small">
+      Columns: <code>name</code>, <code>email</code>, and where you like <code>role</code> (trainee unless you say
+      trainer, invigilator or administrator) and <code>cohorts</code> (several parted by a bar). Commas, semicolons or
+      tabs part the columns.
+    </p>
+    <div>
+      <label for="list-file">Or from a file</label>
+      <input id="list-file" type="file" accept=".csv,.tsv,.txt,text/csv,text/plain" @change="pick" />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.input { display: grid; gap: 0.4rem; }
-label { font-weight: 600; }
-input { margin-left: 0.6rem; }
+.input {
+  display: grid;
+  gap: 0.4rem;
+}
+label {
+  font-weight: 600;
+}
+input {
+  margin-left: 0.6rem;
+}
 </style>

@@ -11,5 +11,10 @@ defineEmits<{ again: [] }>()
 </template>
 
 <style scoped>
-.notice { display: flex; align-items: center; justify-content: space-between; gap: 1rem; }
+.notice {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 1rem;
+}
 </style>

@@ -18,7 +18,7 @@ const busy = ref(false)
 const presetOptions = presetIds.map(id => ({ value: id, label: presets[id].title }))
 
 /** A preset begins anew, but keeps what it leaves open: window, room and code. */
-watch(preset, (id) => {
+watch(preset, id => {
   const { opensAt, dueAt, closesAt, room, accessCode } = settings.value
   settings.value = { ...settingsOf({}), ...presetSettings(id), opensAt, dueAt, closesAt, room, accessCode }
 })
@@ -28,7 +28,8 @@ function presetSettings(id: PresetId): Partial<AssignmentSettings> {
 }
 const chosen = computed(() => choices.value?.papers.find(({ id }) => id === paperId.value))
 const reached = computed(() => {
-  const members = choices.value?.cohorts.filter(({ id }) => cohorts.value.includes(id)).flatMap(cohort => cohort.people) ?? []
+  const members =
+    choices.value?.cohorts.filter(({ id }) => cohorts.value.includes(id)).flatMap(cohort => cohort.people) ?? []
   const joined = choices.value?.courses.find(({ id }) => id === courseId.value)?.people ?? []
   return new Set([...members, ...people.value, ...joined]).size
 })
@@ -36,16 +37,26 @@ const reached = computed(() => {
 async function give() {
   refusal.value = ''
   const read = assignmentSettings.safeParse(settings.value)
-  errors.value = read.success ? {} : Object.fromEntries(read.error.issues.map(issue => [String(issue.path[0] ?? ''), issue.message]))
+  errors.value = read.success
+    ? {}
+    : Object.fromEntries(read.error.issues.map(issue => [String(issue.path[0] ?? ''), issue.message]))
   if (!paperId.value) refusal.value = 'Choose a paper.'
   else if (!read.success) refusal.value = Object.values(errors.value)[0] ?? ''
   if (refusal.value || !read.success) return
   busy.value = true
   try {
-    const { id } = await callApi(z.object({ id: z.string() }), '/api/assigning', { method: 'POST', body: { paperId: paperId.value, people: people.value, cohorts: cohorts.value, courseId: courseId.value, settings: read.data } })
+    const { id } = await callApi(z.object({ id: z.string() }), '/api/assigning', {
+      method: 'POST',
+      body: {
+        paperId: paperId.value,
+        people: people.value,
+        cohorts: cohorts.value,
+        courseId: courseId.value,
+        settings: read.data,
+      },
+    })
     await navigateTo(`/assigning/${id}`)
-  }
-  catch (error) {
+  } catch (error) {
     refusal.value = inWords(error)
   }
   busy.value = false
@@ -59,16 +70,84 @@ async function give() {
   <form v-else class="form" @submit.prevent="give">
     <fieldset class="who">
       <legend>What to whom</legend>
-      <div class="field"><label for="paper">Paper</label><Select v-model="paperId" input-id="paper" :options="choices.papers" option-label="title" option-value="id" placeholder="choose a paper" fluid /><span v-if="chosen" class="soft small">{{ chosen.trade }} · {{ chosen.kind }} · {{ chosen.minutes }} min · {{ counted(chosen.tasks, 'task', 'tasks') }} · {{ counted(chosen.points, 'point', 'points') }}</span></div>
-      <div class="field"><label for="cohorts">Cohorts</label><MultiSelect v-model="cohorts" input-id="cohorts" :options="choices.cohorts" option-label="title" option-value="id" placeholder="none" fluid /></div>
-      <div class="field"><label for="people">People</label><MultiSelect v-model="people" input-id="people" :options="choices.people" option-label="name" option-value="id" filter placeholder="none" :max-selected-labels="2" fluid /></div>
-      <div class="field"><label for="course">Course</label><Select v-model="courseId" input-id="course" :options="choices.courses.map(one => ({ id: one.id, title: `${one.title}, code ${one.inviteCode}` }))" option-label="title" option-value="id" show-clear placeholder="none" fluid /></div>
-      <div class="field wide"><span class="label">Begin with</span><SelectButton v-model="preset" :options="presetOptions" option-label="label" option-value="value" :allow-empty="false" aria-label="Settings to begin with" /><span class="soft small">{{ presets[preset].about }}</span></div>
+      <div class="field">
+        <label for="paper">Paper</label
+        ><Select
+          v-model="paperId"
+          input-id="paper"
+          :options="choices.papers"
+          option-label="title"
+          option-value="id"
+          placeholder="choose a paper"
+          fluid
+        /><span v-if="chosen" class="soft small"
+          >{{ chosen.trade }} · {{ chosen.kind }} · {{ chosen.minutes }} min ·
+          {{ counted(chosen.tasks, 'task', 'tasks') }} · {{ counted(chosen.points, 'point', 'points') }}</span
+        >
+      </div>
+      <div class="field">
+        <label for="cohorts">Cohorts</label
+        ><MultiSelect
+          v-model="cohorts"
+          input-id="cohorts"
+          :options="choices.cohorts"
+          option-label="title"
+          option-value="id"
+          placeholder="none"
+          fluid
+        />
+      </div>
+      <div class="field">
+        <label for="people">People</label
+        ><MultiSelect
+          v-model="people"
+          input-id="people"
+          :options="choices.people"
+          option-label="name"
+          option-value="id"
+          filter
+          placeholder="none"
+          :max-selected-labels="2"
+          fluid
+        />
+      </div>
+      <div class="field">
+        <label for="course">Course</label
+        ><Select
+          v-model="courseId"
+          input-id="course"
+          :options="choices.courses.map(one => ({ id: one.id, title: `${one.title}, code ${one.inviteCode}` }))"
+          option-label="title"
+          option-value="id"
+          show-clear
+          placeholder="none"
+          fluid
+        />
+      </div>
+      <div class="field wide">
+        <span class="label">Begin with</span
+        ><SelectButton
+          v-model="preset"
+          :options="presetOptions"
+          option-label="label"
+          option-value="value"
+          :allow-empty="false"
+          aria-label="Settings to begin with"
+        /><span class="soft small">{{ presets[preset].about }}</span>
+      </div>
     </fieldset>
-    <SettingsForm v-model="settings" :errors="errors" :rooms="choices.rooms" :paper-rules="chosen?.rules" :assignments="choices.assignments" />
+    <SettingsForm
+      v-model="settings"
+      :errors="errors"
+      :rooms="choices.rooms"
+      :paper-rules="chosen?.rules"
+      :assignments="choices.assignments"
+    />
     <footer>
       <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
-      <span class="soft">{{ counted(reached, 'person', 'people') }} now{{ courseId ? ', and whoever joins the course' : '' }}</span>
+      <span class="soft"
+        >{{ counted(reached, 'person', 'people') }} now{{ courseId ? ', and whoever joins the course' : '' }}</span
+      >
       <Button as="router-link" outlined severity="secondary" to="/assigning" label="Don’t" />
       <Button type="submit" label="Give the paper" :loading="busy" />
     </footer>
@@ -76,12 +155,58 @@ async function give() {
 </template>
 
 <style scoped>
-.form { display: grid; gap: 1rem; margin-top: 1rem; }
-.who { display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: 0.8rem 1rem; margin: 0; padding: 0.9rem 1.1rem 1.1rem; border: 1px solid var(--line); border-radius: 4px; background: var(--surface); }
-legend { padding: 0 0.4rem; font-size: var(--large); font-weight: 700; }
-.field { display: grid; gap: 0.25rem; align-content: start; }
-label, .label { font-weight: 600; }
-.wide { grid-column: 1 / -1; grid-template-columns: auto auto 1fr; align-items: center; gap: 0.9rem; }
-footer { position: sticky; bottom: 0; display: flex; align-items: center; justify-content: flex-end; gap: 0.75rem; padding: 0.7rem 0; background: var(--ground); border-top: 1px solid var(--line); }
-@media (max-width: 900px) { .who { grid-template-columns: 1fr; } .wide { grid-template-columns: 1fr; } }
+.form {
+  display: grid;
+  gap: 1rem;
+  margin-top: 1rem;
+}
+.who {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 0.8rem 1rem;
+  margin: 0;
+  padding: 0.9rem 1.1rem 1.1rem;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--surface);
+}
+legend {
+  padding: 0 0.4rem;
+  font-size: var(--large);
+  font-weight: 700;
+}
+.field {
+  display: grid;
+  gap: 0.25rem;
+  align-content: start;
+}
+label,
+.label {
+  font-weight: 600;
+}
+.wide {
+  grid-column: 1 / -1;
+  grid-template-columns: auto auto 1fr;
+  align-items: center;
+  gap: 0.9rem;
+}
+footer {
+  position: sticky;
+  bottom: 0;
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 0.75rem;
+  padding: 0.7rem 0;
+  background: var(--ground);
+  border-top: 1px solid var(--line);
+}
+@media (max-width: 900px) {
+  .who {
+    grid-template-columns: 1fr;
+  }
+  .wide {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -7,13 +7,28 @@ const reason = (text: string): string => {
 }
 
 describe('reading an amount', () => {
-  it.each([['450', 45_000], ['450.5', 45_050], ['0.07', 7], ['1,250.50', 125_050], [' 86.40 ', 8_640], ['0012', 1_200], ['1000000000000', LARGEST_AMOUNT]])('%s is %d pence', (text, pence) => {
+  it.each([
+    ['450', 45_000],
+    ['450.5', 45_050],
+    ['0.07', 7],
+    ['1,250.50', 125_050],
+    [' 86.40 ', 8_640],
+    ['0012', 1_200],
+    ['1000000000000', LARGEST_AMOUNT],
+  ])('%s is %d pence', (text, pence) => {
     expect(parseAmount(text)).toEqual({ ok: true, pence })
   })
 
   it.each([
-    ['12,50', 'with a point before the pence'], ['1,25,000', 'is not an amount'], ['1.005', 'more than two decimals'], ['-4.00', 'is negative'],
-    ['1000000000000.01', 'more than the books take'], ['10000000000000', 'more than the books take'], ['', 'is not an amount'], ['1e3', 'is not an amount'], ['٣', 'is not an amount'],
+    ['12,50', 'with a point before the pence'],
+    ['1,25,000', 'is not an amount'],
+    ['1.005', 'more than two decimals'],
+    ['-4.00', 'is negative'],
+    ['1000000000000.01', 'more than the books take'],
+    ['10000000000000', 'more than the books take'],
+    ['', 'is not an amount'],
+    ['1e3', 'is not an amount'],
+    ['٣', 'is not an amount'],
   ])('“%s” is refused: %s', (text, words) => {
     expect(reason(text)).toContain(words)
   })

@@ -4,7 +4,7 @@ export type Pence = number
 /** The largest amount on one line: 1,000,000,000,000.00. */
 export const LARGEST_AMOUNT: Pence = 10 ** 14
 
-export type ParsedAmount = { ok: true, pence: Pence } | { ok: false, reason: string }
+export type ParsedAmount = { ok: true; pence: Pence } | { ok: false; reason: string }
 
 const PLAIN = /^\d+(\.\d+)?$/
 const GROUPED = /^\d{1,3}(,\d{3})+(\.\d+)?$/
@@ -16,7 +16,8 @@ const GROUPED = /^\d{1,3}(,\d{3})+(\.\d+)?$/
 export function parseAmount(text: string): ParsedAmount {
   const trimmed = text.trim()
   const shown = trimmed.length > 24 ? `${trimmed.slice(0, 24)}…` : trimmed
-  if (/^-/.test(trimmed)) return { ok: false, reason: `${shown} is negative; put a positive amount on the other side instead` }
+  if (/^-/.test(trimmed))
+    return { ok: false, reason: `${shown} is negative; put a positive amount on the other side instead` }
   if (!PLAIN.test(trimmed) && !GROUPED.test(trimmed)) {
     return { ok: false, reason: `“${shown}” is not an amount; write it like 1250.00, with a point before the pence` }
   }
@@ -24,7 +25,8 @@ export function parseAmount(text: string): ParsedAmount {
   if (fraction.length > 2) return { ok: false, reason: `${shown} has more than two decimals` }
   const digits = whole.replace(/^0+(?=\d)/, '')
   const pence = digits.length > 13 ? Infinity : Number(digits) * 100 + Number(fraction.padEnd(2, '0'))
-  if (pence > LARGEST_AMOUNT) return { ok: false, reason: `${shown} is more than the books take on one line (1,000,000,000,000.00)` }
+  if (pence > LARGEST_AMOUNT)
+    return { ok: false, reason: `${shown} is more than the books take on one line (1,000,000,000,000.00)` }
   return { ok: true, pence }
 }
 

@@ -38,7 +38,10 @@ function totalsOfPage(chart: readonly Account[], page: readonly Entry[]): PageTo
   if (known) return known
   const place = placesOf(chart)
   const running = { debit: new Float64Array(chart.length), credit: new Float64Array(chart.length) }
-  const totals: PageTotals = { debit: Array<bigint>(chart.length).fill(0n), credit: Array<bigint>(chart.length).fill(0n) }
+  const totals: PageTotals = {
+    debit: Array<bigint>(chart.length).fill(0n),
+    credit: Array<bigint>(chart.length).fill(0n),
+  }
   for (const entry of page) {
     for (const line of entry.lines) {
       const at = place.get(line.account)!
@@ -47,8 +50,7 @@ function totalsOfPage(chart: readonly Account[], page: readonly Entry[]): PageTo
       if (sum > SPILL) {
         totals[line.side][at]! += BigInt(sum)
         sums[at] = 0
-      }
-      else sums[at] = sum
+      } else sums[at] = sum
     }
   }
   for (let at = 0; at < chart.length; at += 1) {
@@ -96,7 +98,7 @@ function balanceFrom(account: Account, net: bigint): Balance {
 }
 
 export interface TrialBalance {
-  rows: { account: Account, balance: Balance }[]
+  rows: { account: Account; balance: Balance }[]
   debits: bigint
   credits: bigint
 }
@@ -132,13 +134,15 @@ export interface PostedLine {
 
 /** The postings of one account in order of date, then of posting, each with the balance after it. */
 export function postings(state: LedgerState, account: Account): PostedLine[] {
-  const lines: { entry: Entry, line: Line }[] = []
+  const lines: { entry: Entry; line: Line }[] = []
   for (const page of state.pages) {
     for (const entry of page) {
       for (const line of entry.lines) if (line.account === account.code) lines.push({ entry, line })
     }
   }
-  lines.sort((a, b) => a.entry.date < b.entry.date ? -1 : a.entry.date > b.entry.date ? 1 : a.entry.number - b.entry.number)
+  lines.sort((a, b) =>
+    a.entry.date < b.entry.date ? -1 : a.entry.date > b.entry.date ? 1 : a.entry.number - b.entry.number,
+  )
   let net = 0n
   return lines.map(({ entry, line }) => {
     net += BigInt(line.side === 'debit' ? line.amount : -line.amount)

@@ -19,7 +19,7 @@ export const period = { from: '2026-10-01', to: '2026-10-31' }
 
 /** `'1010 D 86.40, 4030 C 72'` as the lines of an entry. */
 export function lines(text: string): WrittenEntry['lines'] {
-  return text.split(', ').map((line) => {
+  return text.split(', ').map(line => {
     const [account = '', side, amount = ''] = line.split(' ')
     return side === 'D' ? { account, debit: amount } : { account, credit: amount }
   })

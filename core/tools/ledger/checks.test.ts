@@ -51,18 +51,31 @@ describe('an entry that was asked for', () => {
   })
 
   it('may use any of several accounts, or another set of lines', () => {
-    const check = { kind: 'entry-posted', lines: [{ account: ['4030', '4040'], credit: '5.00' }, { account: '1010', debit: '5.00' }], or: [lines('1020 D 5.00, 4030 C 5.00')] }
+    const check = {
+      kind: 'entry-posted',
+      lines: [
+        { account: ['4030', '4040'], credit: '5.00' },
+        { account: '1010', debit: '5.00' },
+      ],
+      or: [lines('1020 D 5.00, 4030 C 5.00')],
+    }
     expect(found(posted('1010 D 5, 4040 C 5'), check).met).toBe(true)
     expect(found(posted('1020 D 5, 4030 C 5'), check).met).toBe(true)
     expect(found(posted('1020 D 5, 4040 C 5'), check).met).toBe(false)
   })
 
   it('is not what was reversed, nor what another step asks for', () => {
-    const reversed = apply(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40'), { type: 'entry.reverse', entry: 3, date: '2026-10-31' })
+    const reversed = apply(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40'), {
+      type: 'entry.reverse',
+      entry: 3,
+      date: '2026-10-31',
+    })
     expect(reversed.ok && found(reversed.state, sale).fault).toBe('not-posted')
     const twice = { ...sale, besides: [lines('1010 D 86.40, 4030 C 72.00, 2200 C 14.40')] }
     expect(found(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40'), twice).fault).toBe('not-posted')
-    expect(found(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40', '1010 D 86.40, 4030 C 72, 2200 C 14.40'), twice).met).toBe(true)
+    expect(
+      found(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40', '1010 D 86.40, 4030 C 72, 2200 C 14.40'), twice).met,
+    ).toBe(true)
   })
 
   it('says in words what was found, expected and wrong', () => {
@@ -76,15 +89,19 @@ describe('an entry that was asked for', () => {
 
 describe('amounts', () => {
   it('two digits that change places differ by a multiple of nine', () => {
-    fc.assert(fc.property(fc.integer({ min: 10, max: 10 ** 9 }), fc.nat(8), (amount, at) => {
-      const digits = [...String(amount)]
-      const place = at % (digits.length - 1)
-      ;[digits[place], digits[place + 1]] = [digits[place + 1]!, digits[place]!]
-      const other = Number(digits.join(''))
-      fc.pre(other !== amount && other !== 0 && String(other).replace(/0+$/, '') !== String(amount).replace(/0+$/, ''))
-      expect(Math.abs(other - amount) % 9).toBe(0)
-      expect(amountFault(amount, other)).toBe('transposed-digits')
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 10, max: 10 ** 9 }), fc.nat(8), (amount, at) => {
+        const digits = [...String(amount)]
+        const place = at % (digits.length - 1)
+        ;[digits[place], digits[place + 1]] = [digits[place + 1]!, digits[place]!]
+        const other = Number(digits.join(''))
+        fc.pre(
+          other !== amount && other !== 0 && String(other).replace(/0+$/, '') !== String(amount).replace(/0+$/, ''),
+        )
+        expect(Math.abs(other - amount) % 9).toBe(0)
+        expect(amountFault(amount, other)).toBe('transposed-digits')
+      }),
+    )
   })
   it('a difference of nine alone is no transposition: 12.00 and 12.09', () => {
     expect(amountFault(1200, 1209)).toBe('wrong-amount')
@@ -97,7 +114,11 @@ describe('the other criteria', () => {
 
   it('a date on, within, before, after', () => {
     expect(found(state, { ...dated, on: '2026-10-30' }).met).toBe(true)
-    expect(found(state, { ...dated, from: '2026-10-01', to: '2026-10-29' })).toMatchObject({ met: false, fault: 'wrong-date', expected: 'The entry is dated from 1 Oct 2026 to 29 Oct 2026.' })
+    expect(found(state, { ...dated, from: '2026-10-01', to: '2026-10-29' })).toMatchObject({
+      met: false,
+      fault: 'wrong-date',
+      expected: 'The entry is dated from 1 Oct 2026 to 29 Oct 2026.',
+    })
     expect(found(state, { ...dated, to: '2026-10-30' }).met).toBe(true)
     expect(found(opening, { ...dated, on: '2026-10-30' }).fault).toBe('not-posted')
   })
@@ -106,11 +127,14 @@ describe('the other criteria', () => {
     const narrated = { kind: 'entry-narrated', lines: sale.lines }
     expect(found(state, { ...narrated, mentions: ['t-0418'] }).met).toBe(true)
     expect(found(state, { ...narrated, mentions: ['HR-1'] }).fault).toBe('no-narration')
-    expect(found(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40 | 2026-10-30 | ..'), narrated).fault).toBe('no-narration')
+    expect(found(posted('1010 D 86.40, 4030 C 72, 2200 C 14.40 | 2026-10-30 | ..'), narrated).fault).toBe(
+      'no-narration',
+    )
   })
 
   it('an account’s balance, to side and digit', () => {
-    const balance = (side: string, amount: string) => found(opening, { kind: 'account-balance', account: '1020', side, amount })
+    const balance = (side: string, amount: string) =>
+      found(opening, { kind: 'account-balance', account: '1020', side, amount })
     expect(balance('debit', '460.00').met).toBe(true)
     expect(balance('credit', '460.00').fault).toBe('wrong-side')
     expect(balance('debit', '640.00').fault).toBe('transposed-digits')
@@ -118,8 +142,15 @@ describe('the other criteria', () => {
   })
 
   it('rows of the trial balance, with a share for each that is right', () => {
-    const rows = [{ account: '1020', side: 'debit', amount: '460.00' }, { account: '6010', side: 'debit', amount: '41.00' }]
-    expect(found(opening, { kind: 'trial-balance-shows', rows })).toMatchObject({ met: false, share: 0.5, fault: 'wrong-amount' })
+    const rows = [
+      { account: '1020', side: 'debit', amount: '460.00' },
+      { account: '6010', side: 'debit', amount: '41.00' },
+    ]
+    expect(found(opening, { kind: 'trial-balance-shows', rows })).toMatchObject({
+      met: false,
+      share: 0.5,
+      fault: 'wrong-amount',
+    })
   })
 
   it('no other entries: one stands, reversed ones don’t count, nothing isn’t enough', () => {
@@ -147,7 +178,11 @@ describe('the other criteria', () => {
   })
 
   it('never throw on a state that ops can reach, whatever the check names', () => {
-    for (const check of [{ kind: 'account-balance', account: 'none', side: 'debit', amount: '1.00' }, { kind: 'entry-reversed', entry: 99 }, { kind: 'trial-balance-shows', rows: [{ account: 'none', side: 'debit', amount: '1.00' }] }]) {
+    for (const check of [
+      { kind: 'account-balance', account: 'none', side: 'debit', amount: '1.00' },
+      { kind: 'entry-reversed', entry: 99 },
+      { kind: 'trial-balance-shows', rows: [{ account: 'none', side: 'debit', amount: '1.00' }] },
+    ]) {
       expect(found(opening, check).met).toBe(false)
     }
   })
@@ -156,7 +191,10 @@ describe('the other criteria', () => {
 describe('figures of the trainee’s own', () => {
   it('are plain decimals, or null where there is nothing to follow from', () => {
     const state = posted('1010 D 86.40, 4030 C 72, 2200 C 14.40')
-    expect(['balance 1020', 'credited 4030', 'debited 1010', 'debited 1020', 'balance 2010', 'balance 77', 'mood 1010'].map(name => figure(state, name)))
-      .toEqual(['460.00', '72.00', '86.40', null, null, null, null])
+    expect(
+      ['balance 1020', 'credited 4030', 'debited 1010', 'debited 1020', 'balance 2010', 'balance 77', 'mood 1010'].map(
+        name => figure(state, name),
+      ),
+    ).toEqual(['460.00', '72.00', '86.40', null, null, null, null])
   })
 })

@@ -11,15 +11,20 @@ import type { Entry, LedgerState, Line } from './state'
 const decimalString = z.string().regex(/^\d{1,13}(\.\d{1,2})?$/, 'a decimal string such as "450.00"')
 
 /** A line that a check expects. Several account codes mean that any one of them is right. */
-const expectedLine = z.strictObject({
-  account: z.union([z.string(), z.array(z.string()).min(1)]),
-  debit: decimalString.optional(),
-  credit: decimalString.optional(),
-}).refine(line => (line.debit === undefined) !== (line.credit === undefined), 'exactly one of debit and credit')
+const expectedLine = z
+  .strictObject({
+    account: z.union([z.string(), z.array(z.string()).min(1)]),
+    debit: decimalString.optional(),
+    credit: decimalString.optional(),
+  })
+  .refine(line => (line.debit === undefined) !== (line.credit === undefined), 'exactly one of debit and credit')
 const expectedLines = z.array(expectedLine).min(2).max(20)
 type ExpectedLines = z.infer<typeof expectedLines>
 
-/** Which entry a check is about: the one with these lines, where entries with the `besides` lines belong to other steps. */
+/**
+ * Which entry a check is about: the one with these lines, where entries with the `besides` lines belong to other
+ * steps.
+ */
 const aboutEntry = {
   lines: expectedLines,
   /** Other sets of lines that are right as well. */
@@ -53,13 +58,20 @@ type AboutEntry = Check<'entry-posted'> | Check<'entry-dated'> | Check<'entry-na
 
 export function judge(state: LedgerState, check: LedgerCheck, _context: JudgeContext<LedgerState>): Finding {
   switch (check.kind) {
-    case 'entry-posted': return judgePosted(state, check)
-    case 'entry-dated': return judgeDated(state, check)
-    case 'entry-narrated': return judgeNarrated(state, check)
-    case 'entry-reversed': return judgeReversed(state, check)
-    case 'account-balance': return judgeBalance(state, check)
-    case 'trial-balance-shows': return judgeTrialBalance(state, check)
-    case 'no-other-entries': return judgeNoOthers(state, check)
+    case 'entry-posted':
+      return judgePosted(state, check)
+    case 'entry-dated':
+      return judgeDated(state, check)
+    case 'entry-narrated':
+      return judgeNarrated(state, check)
+    case 'entry-reversed':
+      return judgeReversed(state, check)
+    case 'account-balance':
+      return judgeBalance(state, check)
+    case 'trial-balance-shows':
+      return judgeTrialBalance(state, check)
+    case 'no-other-entries':
+      return judgeNoOthers(state, check)
   }
 }
 
@@ -70,16 +82,20 @@ const finding = (met: boolean, rest: Omit<Finding, 'met' | 'share'> & { share?: 
 
 /** Every way of choosing one account for each line, as lines that can be compared. */
 function variants(lines: ExpectedLines): Line[][] {
-  return lines.reduce<Line[][]>((built, line) => {
-    const codes = typeof line.account === 'string' ? [line.account] : line.account
-    const rest = line.debit !== undefined
-      ? { side: 'debit' as const, amount: amountOf(line.debit) }
-      : { side: 'credit' as const, amount: amountOf(line.credit ?? '0') }
-    return built.flatMap(before => codes.map(account => [...before, { account, ...rest }]))
-  }, [[]])
+  return lines.reduce<Line[][]>(
+    (built, line) => {
+      const codes = typeof line.account === 'string' ? [line.account] : line.account
+      const rest =
+        line.debit !== undefined
+          ? { side: 'debit' as const, amount: amountOf(line.debit) }
+          : { side: 'credit' as const, amount: amountOf(line.credit ?? '0') }
+      return built.flatMap(before => codes.map(account => [...before, { account, ...rest }]))
+    },
+    [[]],
+  )
 }
 
-const rightSets = (check: { lines: ExpectedLines, or?: ExpectedLines[] }): Line[][] =>
+const rightSets = (check: { lines: ExpectedLines; or?: ExpectedLines[] }): Line[][] =>
   [check.lines, ...(check.or ?? [])].flatMap(variants)
 
 const matches = (entry: Entry, nets: Nets): boolean => {
@@ -105,7 +121,7 @@ interface Candidate {
 
 /** The entry that comes closest to what the check is about; the later of two that come equally close. */
 function closest(state: LedgerState, check: AboutEntry): Candidate | undefined {
-  let best: Candidate & { rank: number } | undefined
+  let best: (Candidate & { rank: number }) | undefined
   const sets = rightSets(check).map(netsOf)
   for (const entry of remaining(state, check.besides)) {
     const own = netsOf(entry.lines)
@@ -124,25 +140,38 @@ function linesInWords(state: LedgerState, lines: readonly Line[]): string {
     .join('; ')
 }
 
-const entryInWords = (state: LedgerState, entry: Entry): string => `${entryName(entry.number)}: ${linesInWords(state, entry.lines)}`
+const entryInWords = (state: LedgerState, entry: Entry): string =>
+  `${entryName(entry.number)}: ${linesInWords(state, entry.lines)}`
 
 function judgePosted(state: LedgerState, check: Check<'entry-posted'>): Finding {
-  const expected = rightSets(check).map(lines => linesInWords(state, lines)).join(' – or – ')
+  const expected = rightSets(check)
+    .map(lines => linesInWords(state, lines))
+    .join(' – or – ')
   const candidate = closest(state, check)
   if (!candidate) return finding(false, { expected, found: 'No entry was posted for this.', fault: 'not-posted' })
   const { comparison, entry } = candidate
   const met = comparison.fault === undefined
   const share = met ? 1 : check.partial ? shareOf(comparison) : 0
-  return finding(met, { share, expected, found: entryInWords(state, entry), fault: comparison.fault, note: comparison.note })
+  return finding(met, {
+    share,
+    expected,
+    found: entryInWords(state, entry),
+    fault: comparison.fault,
+    note: comparison.note,
+  })
 }
 
-function datesInWords(range: { on?: string, from?: string, to?: string }): string {
+function datesInWords(range: { on?: string; from?: string; to?: string }): string {
   if (range.on) return `on ${dayInWords(range.on)}`
   if (range.from && range.to) return `from ${dayInWords(range.from)} to ${dayInWords(range.to)}`
-  return range.from ? `on or after ${dayInWords(range.from)}` : range.to ? `on or before ${dayInWords(range.to)}` : 'on any date'
+  return range.from
+    ? `on or after ${dayInWords(range.from)}`
+    : range.to
+      ? `on or before ${dayInWords(range.to)}`
+      : 'on any date'
 }
 
-const inRange = (date: string, range: { on?: string, from?: string, to?: string }): boolean =>
+const inRange = (date: string, range: { on?: string; from?: string; to?: string }): boolean =>
   (!range.on || date === range.on) && (!range.from || date >= range.from) && (!range.to || date <= range.to)
 
 function judgeDated(state: LedgerState, check: Check<'entry-dated'>): Finding {
@@ -150,7 +179,11 @@ function judgeDated(state: LedgerState, check: Check<'entry-dated'>): Finding {
   const candidate = closest(state, check)
   if (!candidate) return finding(false, { expected, found: 'No entry was posted for this.', fault: 'not-posted' })
   const { entry } = candidate
-  return finding(inRange(entry.date, check), { expected, found: `${entryName(entry.number)} is dated ${dayInWords(entry.date)}.`, fault: 'wrong-date' })
+  return finding(inRange(entry.date, check), {
+    expected,
+    found: `${entryName(entry.number)} is dated ${dayInWords(entry.date)}.`,
+    fault: 'wrong-date',
+  })
 }
 
 function judgeNarrated(state: LedgerState, check: Check<'entry-narrated'>): Finding {
@@ -161,7 +194,8 @@ function judgeNarrated(state: LedgerState, check: Check<'entry-narrated'>): Find
   const { narration, number } = candidate.entry
   const lower = narration.toLowerCase()
   const met = /\p{L}{2}/u.test(narration) && check.mentions.every(word => lower.includes(word.toLowerCase()))
-  const found = narration === '' ? `${entryName(number)} has no narration.` : `${entryName(number)} says “${narration}”.`
+  const found =
+    narration === '' ? `${entryName(number)} has no narration.` : `${entryName(number)} says “${narration}”.`
   return finding(met, { expected, found, fault: 'no-narration' })
 }
 
@@ -171,16 +205,28 @@ function judgeReversed(state: LedgerState, check: Check<'entry-reversed'>): Find
   const reversal = reversalOf(state, check.entry)
   if (reversal) {
     return finding(inRange(reversal.date, check), {
-      expected, found: `${entryName(reversal.number)} reverses it, dated ${dayInWords(reversal.date)}.`, fault: 'wrong-date',
+      expected,
+      found: `${entryName(reversal.number)} reverses it, dated ${dayInWords(reversal.date)}.`,
+      fault: 'wrong-date',
     })
   }
-  const other = entries(state).slice(state.opening).find(entry => entry.reverses !== undefined)
+  const other = entries(state)
+    .slice(state.opening)
+    .find(entry => entry.reverses !== undefined)
   if (other) {
-    return finding(false, { expected, found: `${entryName(other.number)} reverses ${entryName(other.reverses!)}.`, fault: 'wrong-entry-reversed' })
+    return finding(false, {
+      expected,
+      found: `${entryName(other.number)} reverses ${entryName(other.reverses!)}.`,
+      fault: 'wrong-entry-reversed',
+    })
   }
   const mirror = mirrorOf(state, check.entry)
   return mirror
-    ? finding(false, { expected, found: `${entryName(mirror.number)} mirrors it but isn’t linked to it.`, fault: 'not-linked' })
+    ? finding(false, {
+        expected,
+        found: `${entryName(mirror.number)} mirrors it but isn’t linked to it.`,
+        fault: 'not-linked',
+      })
     : finding(false, { expected, found: `${name} stands unreversed.`, fault: 'not-reversed' })
 }
 
@@ -192,10 +238,14 @@ function mirrorOf(state: LedgerState, number: number): Entry | undefined {
   return standingEntries(state).find(entry => matches(entry, undone))
 }
 
-interface Row { account: string, side: 'debit' | 'credit', amount: string }
+interface Row {
+  account: string
+  side: 'debit' | 'credit'
+  amount: string
+}
 
 /** One expected balance against the books; fault and texts as for a check of its own. */
-function compareBalance(state: LedgerState, row: Row): { right: boolean, found: string, fault?: string } {
+function compareBalance(state: LedgerState, row: Row): { right: boolean; found: string; fault?: string } {
   const account = accountOf(state, row.account)
   if (!account) return { right: false, found: `there is no account ${row.account}`, fault: 'wrong-account' }
   const balance = balanceOf(state, account)
@@ -211,7 +261,11 @@ const rowInWords = (state: LedgerState, row: Row): string =>
 
 function judgeBalance(state: LedgerState, check: Check<'account-balance'>): Finding {
   const { right, found, fault } = compareBalance(state, check)
-  return finding(right, { expected: `Balance of ${rowInWords(state, check)}.`, found: `The balance is ${found}.`, fault })
+  return finding(right, {
+    expected: `Balance of ${rowInWords(state, check)}.`,
+    found: `The balance is ${found}.`,
+    fault,
+  })
 }
 
 function judgeTrialBalance(state: LedgerState, check: Check<'trial-balance-shows'>): Finding {
@@ -227,7 +281,15 @@ function judgeTrialBalance(state: LedgerState, check: Check<'trial-balance-shows
 
 function judgeNoOthers(state: LedgerState, check: Check<'no-other-entries'>): Finding {
   const left = remaining(state, check.besides)
-  const expected = check.standing === 1 ? 'One entry stands for this step and nothing else.' : `${check.standing} entries stand for this step and nothing else.`
-  const found = left.length === 0 ? 'No entry stands.' : `Standing: ${left.map(entry => entryName(entry.number)).join(', ')}.`
-  return finding(left.length === check.standing, { expected, found, fault: left.length < check.standing ? 'not-posted' : 'other-entries' })
+  const expected =
+    check.standing === 1
+      ? 'One entry stands for this step and nothing else.'
+      : `${check.standing} entries stand for this step and nothing else.`
+  const found =
+    left.length === 0 ? 'No entry stands.' : `Standing: ${left.map(entry => entryName(entry.number)).join(', ')}.`
+  return finding(left.length === check.standing, {
+    expected,
+    found,
+    fault: left.length < check.standing ? 'not-posted' : 'other-entries',
+  })
 }

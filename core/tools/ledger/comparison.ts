@@ -5,8 +5,14 @@ import type { Entry, LedgerState, Line } from './state'
 
 /** The kinds of mistake that a comparison can tell apart. */
 export type PostingFault =
-  | 'not-posted' | 'wrong-account' | 'wrong-side' | 'wrong-amount'
-  | 'transposed-digits' | 'misplaced-point' | 'vat-not-split' | 'not-split'
+  | 'not-posted'
+  | 'wrong-account'
+  | 'wrong-side'
+  | 'wrong-amount'
+  | 'transposed-digits'
+  | 'misplaced-point'
+  | 'vat-not-split'
+  | 'not-split'
 
 /** Net amount of each account in an entry: debits positive, credits negative, in pence. */
 export type Nets = ReadonlyMap<string, bigint>
@@ -19,7 +25,7 @@ export function netsOf(lines: readonly Line[]): Nets {
   return nets
 }
 
-const size = (amount: bigint): bigint => amount < 0n ? -amount : amount
+const size = (amount: bigint): bigint => (amount < 0n ? -amount : amount)
 
 /**
  * What kind of slip turns `expected` into `found`.
@@ -27,7 +33,10 @@ const size = (amount: bigint): bigint => amount < 0n ? -amount : amount
  * Two digits changed places: the same digits in another order; such a difference divides by 9, which
  * is how a bookkeeper looks for it. Misplaced point: one is the other times a power of ten.
  */
-export function amountFault(expected: bigint | Pence, found: bigint | Pence): 'transposed-digits' | 'misplaced-point' | 'wrong-amount' {
+export function amountFault(
+  expected: bigint | Pence,
+  found: bigint | Pence,
+): 'transposed-digits' | 'misplaced-point' | 'wrong-amount' {
   const [a, b] = [size(BigInt(expected)), size(BigInt(found))]
   if (a !== 0n && b !== 0n) {
     const [low, high] = a < b ? [a, b] : [b, a]
@@ -61,7 +70,11 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
     if (lumped) {
       const left = missing.map(name).join(', ')
       const vat = missing.some(code => accountOf(state, code)?.role === 'vat')
-      return { ...wrong, fault: vat ? 'vat-not-split' : 'not-split', note: `What belongs on ${left} was run together with ${name(lumped)}.` }
+      return {
+        ...wrong,
+        fault: vat ? 'vat-not-split' : 'not-split',
+        note: `What belongs on ${left} was run together with ${name(lumped)}.`,
+      }
     }
     const parts = [
       missing.length > 0 ? `Missing: ${missing.map(name).join(', ')}.` : '',
@@ -70,16 +83,21 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
     return { ...wrong, fault: 'wrong-account', note: parts.filter(Boolean).join(' ') }
   }
   const codes = [...expected.keys()]
-  const turned = codes.filter(code => (expected.get(code)! > 0n) !== (found.get(code)! > 0n))
+  const turned = codes.filter(code => expected.get(code)! > 0n !== found.get(code)! > 0n)
   const off = codes.filter(code => size(expected.get(code)!) !== size(found.get(code)!))
   const result = { accountsRight: true, sidesRight: turned.length === 0, amountsRight: off.length === 0 }
-  if (turned.length > 0) return { ...result, fault: 'wrong-side', note: `On the wrong side: ${turned.map(name).join(', ')}.` }
+  if (turned.length > 0)
+    return { ...result, fault: 'wrong-side', note: `On the wrong side: ${turned.map(name).join(', ')}.` }
   if (off.length === 0) return result
   const faults = off.map(code => amountFault(expected.get(code)!, found.get(code)!))
   const fault = faults.find(kind => kind !== 'wrong-amount') ?? 'wrong-amount'
   const code = off[faults.indexOf(fault)]!
   const pair = `${grouped(size(found.get(code)!))} stands on ${name(code)} where ${grouped(size(expected.get(code)!))} belongs`
-  const why = { 'transposed-digits': ': digits have changed places', 'misplaced-point': ': the point has moved', 'wrong-amount': '' }[fault]
+  const why = {
+    'transposed-digits': ': digits have changed places',
+    'misplaced-point': ': the point has moved',
+    'wrong-amount': '',
+  }[fault]
   return { ...result, fault, note: `${pair}${why}.` }
 }
 
@@ -91,7 +109,10 @@ function lumpedInto(expected: Nets, found: Nets, missing: string[]): string | un
   return off.length === 1 && only !== undefined && found.get(only) === expected.get(only)! + left ? only : undefined
 }
 
-/** How close an entry comes: whole is 1; accounts, sides and amounts earn a third each, and only in this order of need. */
+/**
+ * How close an entry comes: whole is 1; accounts, sides and amounts earn a third each, and only in this order of
+ * need.
+ */
 export function shareOf(comparison: Comparison): number {
   if (!comparison.accountsRight) return 0
   return (1 + (comparison.sidesRight ? 1 : 0) + (comparison.amountsRight ? 1 : 0)) / 3

@@ -22,4 +22,4 @@ export function figure(state: LedgerState, name: string): string | null {
   return nothingIsNull(sum)
 }
 
-const nothingIsNull = (pence: bigint): string | null => pence === 0n ? null : decimal(pence)
+const nothingIsNull = (pence: bigint): string | null => (pence === 0n ? null : decimal(pence))

@@ -35,9 +35,14 @@ export function apply(state: LedgerState, op: LedgerOp): Applied<LedgerState> {
   switch (op.type) {
     case 'entry.post': {
       const read = readEntry(state, op.entry)
-      const reasons = [refuseDate(state, op.entry.date), ...(read.ok ? [] : read.reasons)].filter(reason => reason !== null)
+      const reasons = [refuseDate(state, op.entry.date), ...(read.ok ? [] : read.reasons)].filter(
+        reason => reason !== null,
+      )
       if (!read.ok || reasons.length > 0) return { ok: false, refusal: reasons.join(' ') }
-      return { ok: true, state: { ...post(state, op.entry.date, op.entry.narration.trim(), read.lines), draft: EMPTY_DRAFT } }
+      return {
+        ok: true,
+        state: { ...post(state, op.entry.date, op.entry.narration.trim(), read.lines), draft: EMPTY_DRAFT },
+      }
     }
     case 'entry.reverse':
       return reverse(state, op)
@@ -59,7 +64,13 @@ export function effect(op: LedgerOp): 'look' | 'change' {
 }
 
 function post(state: LedgerState, date: string, narration: string, lines: Line[], reverses?: number): LedgerState {
-  const entry = { number: entryCount(state) + 1, date, narration, lines, ...(reverses === undefined ? {} : { reverses }) }
+  const entry = {
+    number: entryCount(state) + 1,
+    date,
+    narration,
+    lines,
+    ...(reverses === undefined ? {} : { reverses }),
+  }
   return { ...state, pages: withEntry(state.pages, entry) }
 }
 
@@ -68,14 +79,21 @@ function reverse(state: LedgerState, op: Extract<LedgerOp, { type: 'entry.revers
   const original = entryOf(state, op.entry)
   if (!original) return { ok: false, refusal: `There is no entry ${name} in the journal.` }
   if (original.reverses !== undefined) {
-    return { ok: false, refusal: `${name} is itself a reversal, of ${entryName(original.reverses)}; post a new entry instead.` }
+    return {
+      ok: false,
+      refusal: `${name} is itself a reversal, of ${entryName(original.reverses)}; post a new entry instead.`,
+    }
   }
   const earlier = reversalOf(state, op.entry)
   if (earlier) return { ok: false, refusal: `${name} is reversed already, by ${entryName(earlier.number)}.` }
   const refused = refuseDate(state, op.date)
   if (refused) return { ok: false, refusal: refused }
-  if (op.date < original.date) return { ok: false, refusal: `${name} is dated ${dayInWords(original.date)}; its reversal can’t be dated earlier.` }
+  if (op.date < original.date)
+    return { ok: false, refusal: `${name} is dated ${dayInWords(original.date)}; its reversal can’t be dated earlier.` }
   const narration = op.narration?.trim() || `Reversal of ${name}`
-  const lines = original.lines.map(line => ({ ...line, side: line.side === 'debit' ? 'credit' as const : 'debit' as const }))
+  const lines = original.lines.map(line => ({
+    ...line,
+    side: line.side === 'debit' ? ('credit' as const) : ('debit' as const),
+  }))
   return { ok: true, state: post(state, op.date, narration, lines, op.entry) }
 }

@@ -3,17 +3,19 @@ import { accountOf } from './journal'
 import { day, dayInWords } from './state'
 import type { LedgerState, Line, WrittenEntry, WrittenLine } from './state'
 
-type Read = { ok: true, lines: Line[] } | { ok: false, reasons: string[] }
+type Read = { ok: true; lines: Line[] } | { ok: false; reasons: string[] }
 
 const filled = (text: string | undefined): text is string => text !== undefined && text.trim() !== ''
 
-function readLine(state: LedgerState, line: WrittenLine, at: string): { line?: Line, reason?: string } {
+function readLine(state: LedgerState, line: WrittenLine, at: string): { line?: Line; reason?: string } {
   const code = line.account.trim()
   if (code === '') return { reason: `${at} has no account.` }
   const account = accountOf(state, code)
   if (!account) return { reason: `${at}: there is no account ${code.slice(0, 24)} in this chart.` }
-  if (account.heading) return { reason: `${at}: ${code} ${account.name} is a heading and takes no postings; choose an account under it.` }
-  if (filled(line.debit) && filled(line.credit)) return { reason: `${at} has an amount on both sides; a line is either a debit or a credit.` }
+  if (account.heading)
+    return { reason: `${at}: ${code} ${account.name} is a heading and takes no postings; choose an account under it.` }
+  if (filled(line.debit) && filled(line.credit))
+    return { reason: `${at} has an amount on both sides; a line is either a debit or a credit.` }
   const side = filled(line.debit) ? 'debit' : 'credit'
   const written = line[side]
   if (!filled(written)) return { reason: `${at} has no amount.` }

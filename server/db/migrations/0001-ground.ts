@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 
 /** People and sign-ins, papers, assignments, sittings with their log, and the evidence that they leave. */
 export async function up(db: Knex): Promise<void> {
-  await db.schema.createTable('people', (table) => {
+  await db.schema.createTable('people', table => {
     table.string('id', 60).primary()
     table.string('name', 120).notNullable()
     table.string('email', 200).notNullable().unique()
@@ -11,7 +11,7 @@ export async function up(db: Knex): Promise<void> {
     table.float('time_factor').notNullable().defaultTo(1)
     table.string('about', 200).notNullable().defaultTo('')
   })
-  await db.schema.createTable('sign_ins', (table) => {
+  await db.schema.createTable('sign_ins', table => {
     table.string('id', 60).primary()
     table.string('person_id', 60).notNullable().references('people.id')
     table.string('created_at', 30).notNullable()
@@ -19,18 +19,18 @@ export async function up(db: Knex): Promise<void> {
     table.string('revoked_at', 30)
     table.index(['person_id'])
   })
-  await db.schema.createTable('skill_trees', (table) => {
+  await db.schema.createTable('skill_trees', table => {
     table.string('id', 60).primary()
     table.text('document').notNullable()
   })
-  await db.schema.createTable('papers', (table) => {
+  await db.schema.createTable('papers', table => {
     table.string('id', 60).notNullable()
     table.integer('version').notNullable()
     table.string('title', 200).notNullable()
     table.text('document').notNullable()
     table.primary(['id', 'version'])
   })
-  await db.schema.createTable('assignments', (table) => {
+  await db.schema.createTable('assignments', table => {
     table.string('id', 60).primary()
     table.string('paper_id', 60).notNullable()
     table.integer('paper_version').notNullable()
@@ -39,13 +39,13 @@ export async function up(db: Knex): Promise<void> {
     table.integer('sittings_allowed').notNullable()
     table.foreign(['paper_id', 'paper_version']).references(['id', 'version']).inTable('papers')
   })
-  await db.schema.createTable('assigned_people', (table) => {
+  await db.schema.createTable('assigned_people', table => {
     table.string('assignment_id', 60).notNullable().references('assignments.id')
     table.string('person_id', 60).notNullable().references('people.id')
     table.primary(['assignment_id', 'person_id'])
     table.index(['person_id'])
   })
-  await db.schema.createTable('sittings', (table) => {
+  await db.schema.createTable('sittings', table => {
     table.string('id', 60).primary()
     table.string('assignment_id', 60).notNullable().references('assignments.id')
     table.string('person_id', 60).notNullable().references('people.id')
@@ -65,7 +65,7 @@ export async function up(db: Knex): Promise<void> {
     table.index(['person_id'])
     table.index(['state', 'deadline_at'])
   })
-  await db.schema.createTable('sitting_events', (table) => {
+  await db.schema.createTable('sitting_events', table => {
     table.string('sitting_id', 60).notNullable().references('sittings.id')
     table.integer('seq').notNullable()
     /** The id that the sender gave it; one of the server's own for its events. */
@@ -79,14 +79,14 @@ export async function up(db: Knex): Promise<void> {
     table.primary(['sitting_id', 'seq'])
     table.unique(['sitting_id', 'client_id'])
   })
-  await db.schema.createTable('sitting_snapshots', (table) => {
+  await db.schema.createTable('sitting_snapshots', table => {
     table.string('sitting_id', 60).primary().references('sittings.id')
     table.integer('seq').notNullable()
     /** Of the program that made it: a snapshot of another version is passed over. */
     table.string('made_by', 40).notNullable()
     table.text('document').notNullable()
   })
-  await db.schema.createTable('evidence', (table) => {
+  await db.schema.createTable('evidence', table => {
     table.string('sitting_id', 60).notNullable().references('sittings.id')
     table.string('task_id', 60).notNullable()
     table.string('step_id', 60).notNullable()
@@ -104,7 +104,18 @@ export async function up(db: Knex): Promise<void> {
 }
 
 export async function down(db: Knex): Promise<void> {
-  for (const table of ['evidence', 'sitting_snapshots', 'sitting_events', 'sittings', 'assigned_people', 'assignments', 'papers', 'skill_trees', 'sign_ins', 'people']) {
+  for (const table of [
+    'evidence',
+    'sitting_snapshots',
+    'sitting_events',
+    'sittings',
+    'assigned_people',
+    'assignments',
+    'papers',
+    'skill_trees',
+    'sign_ins',
+    'people',
+  ]) {
     await db.schema.dropTable(table)
   }
 }

@@ -7,7 +7,9 @@ const LOGS = ['sitting_events', 'audit']
 export async function up(db: Knex): Promise<void> {
   for (const log of LOGS) {
     for (const act of ['update', 'delete']) {
-      await db.raw(`create trigger ${log}_no_${act} before ${act} on ${log} begin select raise(abort, '${log} is only added to'); end`)
+      await db.raw(
+        `create trigger ${log}_no_${act} before ${act} on ${log} begin select raise(abort, '${log} is only added to'); end`,
+      )
     }
   }
 }

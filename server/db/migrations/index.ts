@@ -5,12 +5,17 @@ import * as appendOnly from './0003-append-only'
 import * as accounts from './0004-accounts'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
-const all: [string, Knex.Migration][] = [['0001-ground', ground], ['0002-running-a-room', runningARoom], ['0003-append-only', appendOnly], ['0004-accounts', accounts]]
+const all: [string, Knex.Migration][] = [
+  ['0001-ground', ground],
+  ['0002-running-a-room', runningARoom],
+  ['0003-append-only', appendOnly],
+  ['0004-accounts', accounts],
+]
 
 export const migrations: Knex.MigrationSource<string> = {
   getMigrations: async () => all.map(([name]) => name),
   getMigrationName: name => name,
-  getMigration: async (name) => {
+  getMigration: async name => {
     const found = all.find(([own]) => own === name)
     if (!found) throw new RangeError(`There is no migration ${name}.`)
     return found[1]

@@ -18,22 +18,66 @@ describe('a data file of the first schema', () => {
   it('keeps its windows, sittings allowed and time factors when it is opened by this program', async () => {
     const file = join(folder, 'data.sqlite')
     const old = knex({ client: 'better-sqlite3', connection: { filename: file }, useNullAsDefault: true })
-    await old.migrate.latest({ migrationSource: { getMigrations: async () => ['0001-ground'], getMigrationName: (name: string) => name, getMigration: async () => ground } })
+    await old.migrate.latest({
+      migrationSource: {
+        getMigrations: async () => ['0001-ground'],
+        getMigrationName: (name: string) => name,
+        getMigration: async () => ground,
+      },
+    })
     await old('people').insert([
-      { id: 'noor', name: 'Noor Halden', email: 'noor.halden@sallowmere.test', role: 'trainee', password_hash: 'x', time_factor: 1.25, about: '' },
-      { id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', password_hash: 'x', time_factor: 1, about: '' },
+      {
+        id: 'noor',
+        name: 'Noor Halden',
+        email: 'noor.halden@sallowmere.test',
+        role: 'trainee',
+        password_hash: 'x',
+        time_factor: 1.25,
+        about: '',
+      },
+      {
+        id: 'isla',
+        name: 'Isla Quay',
+        email: 'isla.quay@sallowmere.test',
+        role: 'trainee',
+        password_hash: 'x',
+        time_factor: 1,
+        about: '',
+      },
     ])
     await old('papers').insert({ id: 'p', version: 1, title: 'P', document: '{}' })
-    await old('assignments').insert({ id: 'a', paper_id: 'p', paper_version: 1, opens_at: null, closes_at: '2026-12-01T18:00:00.000Z', sittings_allowed: 3 })
+    await old('assignments').insert({
+      id: 'a',
+      paper_id: 'p',
+      paper_version: 1,
+      opens_at: null,
+      closes_at: '2026-12-01T18:00:00.000Z',
+      sittings_allowed: 3,
+    })
     await old('assigned_people').insert({ assignment_id: 'a', person_id: 'noor' })
     await old.destroy()
 
     const db = await openDatabase(file)
     const given = await assignmentsIn(db).find('a', 'noor')
-    expect(given?.assignment.settings).toMatchObject({ sittingsAllowed: 3, opensAt: null, closesAt: '2026-12-01T18:00:00.000Z', counts: 'best', room: '' })
+    expect(given?.assignment.settings).toMatchObject({
+      sittingsAllowed: 3,
+      opensAt: null,
+      closesAt: '2026-12-01T18:00:00.000Z',
+      counts: 'best',
+      room: '',
+    })
     expect(given?.share).toMatchObject({ extraSittings: 0, closesAt: null })
-    expect([(await adjustmentsIn(db).of('noor')).timeFactor, (await adjustmentsIn(db).of('isla')).timeFactor]).toEqual([1.25, 1])
-    expect(await peopleIn(db).byId('isla')).toEqual({ id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', passwordHash: 'x', about: '' })
+    expect([(await adjustmentsIn(db).of('noor')).timeFactor, (await adjustmentsIn(db).of('isla')).timeFactor]).toEqual([
+      1.25, 1,
+    ])
+    expect(await peopleIn(db).byId('isla')).toEqual({
+      id: 'isla',
+      name: 'Isla Quay',
+      email: 'isla.quay@sallowmere.test',
+      role: 'trainee',
+      passwordHash: 'x',
+      about: '',
+    })
     await db.destroy()
     // Opened again, nothing is done twice.
     await (await openDatabase(file)).destroy()

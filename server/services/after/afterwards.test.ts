@@ -39,7 +39,8 @@ describe('the receipt', () => {
     expect(await verify(digest.toUpperCase())).toEqual({ known: true, matches: true })
     expect(await verify('0'.repeat(64))).toEqual({ known: true, matches: false })
     expect(await world.services.afterwards.verify('no-such', digest)).toEqual({ known: false, matches: false })
-    const change = (db: World['db']) => db('sitting_events').where({ sitting_id: id, seq: 2 }).update({ server_at: '2026-11-24T12:00:01.000Z' })
+    const change = (db: World['db']) =>
+      db('sitting_events').where({ sitting_id: id, seq: 2 }).update({ server_at: '2026-11-24T12:00:01.000Z' })
     await expect(change(world.db)).rejects.toThrow('sitting_events is only added to')
     await change(await world.unguard())
     expect(await verify(digest)).toEqual({ known: true, matches: false })
@@ -56,14 +57,19 @@ describe('the receipt', () => {
 
   it('isn’t there while the sitting runs', async () => {
     const { id } = await world.start()
-    expect([await refusalOf(world.after(id)), await refusalOf(response(id))]).toEqual(['sitting-running', 'sitting-running'])
+    expect([await refusalOf(world.after(id)), await refusalOf(response(id))]).toEqual([
+      'sitting-running',
+      'sitting-running',
+    ])
   })
 })
 
 describe('the response file', () => {
   it('fits its JSON Schema, which stands in docs as it is made', async () => {
     const schema = responseSchema()
-    expect(JSON.parse(await readFile('docs/response-file.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)))
+    expect(JSON.parse(await readFile('docs/response-file.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(schema)),
+    )
     const fits = new Ajv2020({ strict: false }).compile(schema)
     const file = JSON.parse(JSON.stringify(await response(await handedIn()))) as Record<string, unknown>
     expect(fits(file), JSON.stringify(fits.errors)).toBe(true)
@@ -72,7 +78,9 @@ describe('the response file', () => {
 
   it('holds the work as the trainee left it, before the closing check', async () => {
     const { work } = await response(await handedIn())
-    expect(work.find(({ taskId }) => taskId === 'wages-worked-not-paid')?.steps).toMatchObject([{ id: 'accrual', status: 'open', triesUsed: 1 }])
+    expect(work.find(({ taskId }) => taskId === 'wages-worked-not-paid')?.steps).toMatchObject([
+      { id: 'accrual', status: 'open', triesUsed: 1 },
+    ])
   })
 })
 
@@ -81,7 +89,12 @@ describe('a sitting that a trainer opens again', () => {
     const id = await handedIn()
     const before = await world.after(id)
     world.pass(60)
-    await world.services.assigning.act(world.people.marit, 'a', { act: 'reopen', sittingId: id, minutes: 10, reason: 'handed in by mistake' })
+    await world.services.assigning.act(world.people.marit, 'a', {
+      act: 'reopen',
+      sittingId: id,
+      minutes: 10,
+      reason: 'handed in by mistake',
+    })
     expect(await refusalOf(world.after(id))).toBe('sitting-running')
     expect((await world.services.skills.report(world.people.isla)).criteria).toBe(0)
     world.restart()
@@ -92,12 +105,21 @@ describe('a sitting that a trainer opens again', () => {
     expect(after.digest).not.toBe(before.digest)
     expect(after.events).toBe(before.events + 2)
     expect((await world.services.skills.report(world.people.isla)).sittings).toBe(1)
-    expect((await world.services.audit.page()).entries[0]).toMatchObject({ action: 'reopen', subject: 'Isla Quay', detail: '10 min: handed in by mistake' })
+    expect((await world.services.audit.page()).entries[0]).toMatchObject({
+      action: 'reopen',
+      subject: 'Isla Quay',
+      detail: '10 min: handed in by mistake',
+    })
   })
 
   it('runs out at the end of its new minutes', async () => {
     const id = await handedIn()
-    await world.services.assigning.act(world.people.marit, 'a', { act: 'reopen', sittingId: id, minutes: 10, reason: 'x' })
+    await world.services.assigning.act(world.people.marit, 'a', {
+      act: 'reopen',
+      sittingId: id,
+      minutes: 10,
+      reason: 'x',
+    })
     const { deadline } = await world.view(id)
     world.pass(12)
     expect(await world.services.sittings.expire()).toBe(1)

@@ -20,9 +20,9 @@ import { windowOf } from '../sitting/window'
 
 /** What a file begins with, by its type: nothing else is taken, whatever the name says. */
 const signatures: [string, string, number[]][] = [
-  ['image/jpeg', 'JPEG photo', [0xFF, 0xD8, 0xFF]],
-  ['image/png', 'PNG picture', [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A]],
-  ['application/pdf', 'PDF', [0x25, 0x50, 0x44, 0x46, 0x2D]],
+  ['image/jpeg', 'JPEG photo', [0xff, 0xd8, 0xff]],
+  ['image/png', 'PNG picture', [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]],
+  ['application/pdf', 'PDF', [0x25, 0x50, 0x44, 0x46, 0x2d]],
 ]
 
 export function typeOf(content: Buffer): string | null {
@@ -36,7 +36,10 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
   const sittings = sittingsIn(db)
   const uploads = uploadsIn(db)
 
-  async function ended(person: Person, id: string): Promise<{ sitting: Sitting, assignment: Assignment, endedAt: string }> {
+  async function ended(
+    person: Person,
+    id: string,
+  ): Promise<{ sitting: Sitting; assignment: Assignment; endedAt: string }> {
     const one = await live.find(id)
     const sitting = one?.sitting
     if (!sitting || (sitting.personId !== person.id && !mayDo(person, 'mark'))) throw notFound('sitting')
@@ -59,8 +62,10 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
   async function openForUploads(person: Person, id: string) {
     const { assignment, endedAt } = await own(person, id)
     const until = uploadUntil(assignment, endedAt)
-    if (until === null || assignment.settings.evidence === null) throw new Problem(409, 'no-evidence', 'No evidence of work is asked for here.')
-    if (now() >= until) throw new Problem(403, 'too-late', 'The time for uploading is over. Ask your trainer.', { until })
+    if (until === null || assignment.settings.evidence === null)
+      throw new Problem(409, 'no-evidence', 'No evidence of work is asked for here.')
+    if (now() >= until)
+      throw new Problem(403, 'too-late', 'The time for uploading is over. Ask your trainer.', { until })
     return assignment.settings.evidence
   }
 
@@ -69,18 +74,35 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
       const { sitting, assignment, endedAt } = await ended(person, id)
       const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
       const given = await assignmentsIn(db).find(assignment.id, sitting.personId)
-      const dueAt = given ? windowOf(given, await adjustmentsIn(db).of(sitting.personId)).dueAt : assignment.settings.dueAt
+      const dueAt = given
+        ? windowOf(given, await adjustmentsIn(db).of(sitting.personId)).dueAt
+        : assignment.settings.dueAt
       const { rating, optional, unit, evidence } = assignment.settings
       const until = uploadUntil(assignment, endedAt)
       const at = now()
       return {
-        sittingId: id, assignmentId: assignment.id, paperTitle: paper.title, how: sitting.how ?? 'time-up', endedAt, now: at,
-        events: sitting.digestEvents ?? 0, digest: sitting.digest ?? '', signedAs: sitting.signedAs,
+        sittingId: id,
+        assignmentId: assignment.id,
+        paperTitle: paper.title,
+        how: sitting.how ?? 'time-up',
+        endedAt,
+        now: at,
+        events: sitting.digestEvents ?? 0,
+        digest: sitting.digest ?? '',
+        signedAs: sitting.signedAs,
         late: isLate({ dueAt }, endedAt),
         result: { shown: isReleased(assignment, at), from: releasedFrom(assignment) },
         rating: { asked: rating, given: (await ratingsIn(db).of([id])).get(id) ?? null },
         credit: optional ? { unit, decided: sitting.credit } : null,
-        evidence: evidence === null || until === null ? null : { until, files: evidence.files, megabytes: evidence.megabytes, uploads: (await uploads.of(id)).map(uploadViewOf) },
+        evidence:
+          evidence === null || until === null
+            ? null
+            : {
+                until,
+                files: evidence.files,
+                megabytes: evidence.megabytes,
+                uploads: (await uploads.of(id)).map(uploadViewOf),
+              },
       }
     },
 
@@ -93,10 +115,12 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
     /** Whether the score of an optional paper counts in place of its unit's. */
     async credit(person: Person, id: string, counts: boolean): Promise<void> {
       const { assignment, sitting } = await own(person, id)
-      if (!assignment.settings.optional) throw new Problem(409, 'not-optional', 'This paper isn’t optional; its score counts in any case.')
-      if (sitting.how === 'voided') throw new Problem(409, 'voided', 'This sitting was voided; it has no score to count.')
+      if (!assignment.settings.optional)
+        throw new Problem(409, 'not-optional', 'This paper isn’t optional; its score counts in any case.')
+      if (sitting.how === 'voided')
+        throw new Problem(409, 'voided', 'This sitting was voided; it has no score to count.')
       if (!isReleased(assignment, now())) throw new Problem(409, 'result-held', 'Decide when your result shows.')
-      await live.with(id, async (one) => {
+      await live.with(id, async one => {
         await sittings.credit(id, counts ? 'claimed' : 'declined')
         if (one) one.sitting = { ...one.sitting, credit: counts ? 'claimed' : 'declined' }
       })
@@ -106,16 +130,38 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
     async upload(person: Person, id: string, name: string, content: Buffer): Promise<UploadView> {
       const rules = await openForUploads(person, id)
       const already = await uploads.of(id)
-      if (already.length >= rules.files) throw new Problem(409, 'enough-files', `${rules.files === 1 ? 'One file is' : `${rules.files} files are`} allowed. Take one away first.`)
-      if (content.length > rules.megabytes * 1_000_000) throw new Problem(413, 'too-large', `A file may have ${rules.megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`)
+      if (already.length >= rules.files)
+        throw new Problem(
+          409,
+          'enough-files',
+          `${rules.files === 1 ? 'One file is' : `${rules.files} files are`} allowed. Take one away first.`,
+        )
+      if (content.length > rules.megabytes * 1_000_000)
+        throw new Problem(
+          413,
+          'too-large',
+          `A file may have ${rules.megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`,
+        )
       const type = typeOf(content)
-      if (type === null) throw new Problem(415, 'wrong-type', `This isn’t a ${signatures.map(([, said]) => said).join(', a ')}. Nothing was taken.`)
-      const upload = { id: newId(), sittingId: id, name: name.trim().slice(0, 200) || 'unnamed', type, size: content.length, at: now() }
+      if (type === null)
+        throw new Problem(
+          415,
+          'wrong-type',
+          `This isn’t a ${signatures.map(([, said]) => said).join(', a ')}. Nothing was taken.`,
+        )
+      const upload = {
+        id: newId(),
+        sittingId: id,
+        name: name.trim().slice(0, 200) || 'unnamed',
+        type,
+        size: content.length,
+        at: now(),
+      }
       await uploads.add(upload, content)
       return uploadViewOf(upload)
     },
 
-    async content(person: Person, id: string, uploadId: string): Promise<{ type: string, content: Buffer }> {
+    async content(person: Person, id: string, uploadId: string): Promise<{ type: string; content: Buffer }> {
       await ended(person, id)
       const found = await uploads.find(uploadId)
       if (found?.sittingId !== id) throw notFound('file')
@@ -139,17 +185,31 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
       return {
         format: 'steady-anvil-response',
         version: 1,
-        sitting: { id, number: sitting.number, startedAt: sitting.startedAt, endedAt, how: sitting.how ?? 'time-up', signedAs: sitting.signedAs },
+        sitting: {
+          id,
+          number: sitting.number,
+          startedAt: sitting.startedAt,
+          endedAt,
+          how: sitting.how ?? 'time-up',
+          signedAs: sitting.signedAs,
+        },
         person: { id: sitter.id, name: sitter.name },
         paper: { id: sitting.paperId, version: sitting.paperVersion, title: one.plan.paper.title },
-        events: events.map(({ seq, clientId, status, clientAt, serverAt, body }) => [seq, clientId, status, clientAt, serverAt, body]),
+        events: events.map(({ seq, clientId, status, clientAt, serverAt, body }) => [
+          seq,
+          clientId,
+          status,
+          clientAt,
+          serverAt,
+          body,
+        ]),
         digest: { algorithm: 'SHA-256', hex: sitting.digest ?? digestOf(events), events: events.length },
         work: workOf(one),
       }
     },
 
     /** Whether a digest is that of the log on the server: what a centre checks a receipt by. */
-    async verify(id: string, digest: string): Promise<{ known: boolean, matches: boolean }> {
+    async verify(id: string, digest: string): Promise<{ known: boolean; matches: boolean }> {
       const sitting = await sittings.find(id)
       if (!sitting?.digestEvents) return { known: false, matches: false }
       const events = (await sittings.log(id)).slice(0, sitting.digestEvents)
@@ -161,7 +221,9 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
 function workOf({ plan, state }: LiveSitting): ResponseFile['work'] {
   // As the trainee left it: before the closing check, and without what set it right.
   return (state.beforeEnd ?? state.tasks).map(task => ({
-    taskId: task.id, tool: plan.task(task.id)?.task.tool ?? '', state: task.state,
+    taskId: task.id,
+    tool: plan.task(task.id)?.task.tool ?? '',
+    state: task.state,
     steps: task.steps.map(({ id, status, checks, workedMs }) => ({ id, status, triesUsed: checks.length, workedMs })),
   }))
 }

@@ -4,9 +4,12 @@ import type { Assignment } from '../../db/assignments'
 export function isReleased({ settings, releasedAt }: Assignment, at: string): boolean {
   if (releasedAt !== null && releasedAt <= at) return true
   switch (settings.results) {
-    case 'at-end': return true
-    case 'on-date': return settings.resultsAt !== null && at >= settings.resultsAt
-    case 'after-release': return false
+    case 'at-end':
+      return true
+    case 'on-date':
+      return settings.resultsAt !== null && at >= settings.resultsAt
+    case 'after-release':
+      return false
   }
 }
 

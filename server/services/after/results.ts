@@ -26,8 +26,10 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
       const sitter = await peopleIn(db).byId(sitting.personId)
       if (!assignment || !sitter) throw notFound('sitting')
       const marker = mayDo(person, 'mark')
-      if (sitting.how === 'voided' && !marker) throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
-      if (!marker && !isReleased(assignment, now())) throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
+      if (sitting.how === 'voided' && !marker)
+        throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
+      if (!marker && !isReleased(assignment, now()))
+        throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
       const answers = marker || assignment.settings.answers
       const endedAt = sitting.endedAt ?? sitting.deadlineAt
       return {
@@ -50,7 +52,12 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
           ...task,
           score: points / 100,
           outOf: outOf / 100,
-          steps: steps.map(step => ({ ...step, points: step.points / 100, outOf: step.outOf / 100, criteria: step.criteria.map(criterion => criterionView(criterion, answers)) })),
+          steps: steps.map(step => ({
+            ...step,
+            points: step.points / 100,
+            outOf: step.outOf / 100,
+            criteria: step.criteria.map(criterion => criterionView(criterion, answers)),
+          })),
         })),
       }
     },
@@ -58,22 +65,34 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
     /** Ended sittings of a person, newest first. */
     async past(person: Person): Promise<PastSittingView[]> {
       const ended = (await sittings.of(person.id)).filter(sitting => sitting.state === 'ended')
-      return Promise.all(ended.map(async (sitting) => {
-        const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
-        const assignment = await assignments.byId(sitting.assignmentId)
-        const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
-        return {
-          id: sitting.id, paperTitle: paper.title, number: sitting.number, startedAt: sitting.startedAt, endedAt: sitting.endedAt ?? sitting.deadlineAt,
-          how: sitting.how ?? 'time-up', score: shown && sitting.score !== null ? sitting.score / 100 : null, outOf: sitting.outOf / 100, shown,
-        }
-      }))
+      return Promise.all(
+        ended.map(async sitting => {
+          const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
+          const assignment = await assignments.byId(sitting.assignmentId)
+          const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
+          return {
+            id: sitting.id,
+            paperTitle: paper.title,
+            number: sitting.number,
+            startedAt: sitting.startedAt,
+            endedAt: sitting.endedAt ?? sitting.deadlineAt,
+            how: sitting.how ?? 'time-up',
+            score: shown && sitting.score !== null ? sitting.score / 100 : null,
+            outOf: sitting.outOf / 100,
+            shown,
+          }
+        }),
+      )
     },
   }
 
   function criterionView(criterion: CriterionResult, answers: boolean) {
     const { id, label, met, found, note, followedThrough, expected, feedback } = criterion
     return {
-      id, label, met, found,
+      id,
+      label,
+      met,
+      found,
       points: criterion.points / 100,
       outOf: criterion.outOf / 100,
       ...(followedThrough ? { followedThrough } : {}),

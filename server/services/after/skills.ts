@@ -19,8 +19,13 @@ import { refuseStart, windowOf } from '../sitting/window'
 
 const rounded = (value: number): number => Math.round(value * 10_000) / 10_000
 
-const masteryView = ({ level, low, high, atTarget, standing }: Mastery) =>
-  ({ level: rounded(level), low: rounded(low), high: rounded(high), atTarget: rounded(atTarget), standing })
+const masteryView = ({ level, low, high, atTarget, standing }: Mastery) => ({
+  level: rounded(level),
+  low: rounded(low),
+  high: rounded(high),
+  atTarget: rounded(atTarget),
+  standing,
+})
 
 /** A paper that the trainee can open now, for practice suggestions. */
 interface OpenPaper {
@@ -36,9 +41,25 @@ export function skillService({ db, now }: Context, plans: PlanService) {
   const assignments = assignmentsIn(db)
 
   async function openPapers(person: Person, at: string): Promise<OpenPaper[]> {
-    const [given, own, adjusted] = await Promise.all([assignments.of(person.id), sittings.of(person.id), adjustmentsIn(db).of(person.id)])
-    const open = given.filter(one => refuseStart(windowOf(one, adjusted), own.filter(sitting => sitting.assignmentId === one.assignment.id).length, at) === null)
-    return Promise.all(open.map(async ({ assignment }) => ({ assignmentId: assignment.id, plan: await plans.find(assignment.paperId, assignment.paperVersion) })))
+    const [given, own, adjusted] = await Promise.all([
+      assignments.of(person.id),
+      sittings.of(person.id),
+      adjustmentsIn(db).of(person.id),
+    ])
+    const open = given.filter(
+      one =>
+        refuseStart(
+          windowOf(one, adjusted),
+          own.filter(sitting => sitting.assignmentId === one.assignment.id).length,
+          at,
+        ) === null,
+    )
+    return Promise.all(
+      open.map(async ({ assignment }) => ({
+        assignmentId: assignment.id,
+        plan: await plans.find(assignment.paperId, assignment.paperVersion),
+      })),
+    )
   }
 
   async function releasedPlans(person: Person, at: string): Promise<Map<string, Plan>> {
@@ -56,10 +77,19 @@ export function skillService({ db, now }: Context, plans: PlanService) {
       const [tree] = await trees.all()
       if (!tree) throw notFound('skill tree')
       const at = now()
-      const [all, released, open] = await Promise.all([evidence.of(person.id), releasedPlans(person, at), openPapers(person, at)])
-      const report = gapReport(tree, all.filter(({ sittingId }) => released.has(sittingId)), at)
+      const [all, released, open] = await Promise.all([
+        evidence.of(person.id),
+        releasedPlans(person, at),
+        openPapers(person, at),
+      ])
+      const report = gapReport(
+        tree,
+        all.filter(({ sittingId }) => released.has(sittingId)),
+        at,
+      )
       const skills = report.areas.flatMap(area => area.skills)
-      const count = (standing: Mastery['standing']): number => skills.filter(({ mastery }) => mastery.standing === standing).length
+      const count = (standing: Mastery['standing']): number =>
+        skills.filter(({ mastery }) => mastery.standing === standing).length
       return {
         person: person.name,
         programme: tree.title,
@@ -70,7 +100,10 @@ export function skillService({ db, now }: Context, plans: PlanService) {
         newest: report.newest,
         counts: { secure: count('secure'), unproven: count('unproven'), gap: count('gap') },
         areas: report.areas.map(area => ({
-          id: area.id, title: area.title, mastery: masteryView(area.mastery), evidence: area.count,
+          id: area.id,
+          title: area.title,
+          mastery: masteryView(area.mastery),
+          evidence: area.count,
           skills: area.skills.map(skill => skillView(skill, released, open)),
         })),
         closeFirst: report.closeFirst.map(({ skill }) => skill.id),
@@ -87,7 +120,11 @@ function onePerPaper(open: readonly OpenPaper[]): OpenPaper[] {
   return [...new Map(open.map(one => [one.plan.paper.id, one])).values()]
 }
 
-function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sat: ReadonlyMap<string, Plan>, open: readonly OpenPaper[]): SkillReportView {
+function skillView(
+  { skill, target, mastery, evidence, faults }: SkillReport,
+  sat: ReadonlyMap<string, Plan>,
+  open: readonly OpenPaper[],
+): SkillReportView {
   return {
     id: skill.id,
     title: skill.title,
@@ -97,10 +134,16 @@ function skillView({ skill, target, mastery, evidence, faults }: SkillReport, sa
     evidence: evidence.map(one => evidenceView(one, sat.get(one.sittingId))),
     recurring: faults.map(({ fault, times }) => ({ fault: faultInWords(fault), times })),
     read: skill.read,
-    practise: onePerPaper(open).flatMap(({ assignmentId, plan }) => {
-      const tasks = plan.tasks.filter(({ task }) => task.steps.some(step => step.criteria.some(criterion => criterion.skills.includes(skill.id))))
-      return tasks.length === 0 ? [] : [{ assignmentId, paperTitle: plan.paper.title, tasks: tasks.map(({ task }) => task.title) }]
-    }).slice(0, SUGGESTED),
+    practise: onePerPaper(open)
+      .flatMap(({ assignmentId, plan }) => {
+        const tasks = plan.tasks.filter(({ task }) =>
+          task.steps.some(step => step.criteria.some(criterion => criterion.skills.includes(skill.id))),
+        )
+        return tasks.length === 0
+          ? []
+          : [{ assignmentId, paperTitle: plan.paper.title, tasks: tasks.map(({ task }) => task.title) }]
+      })
+      .slice(0, SUGGESTED),
   }
 }
 
@@ -121,18 +164,21 @@ function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReport
 
 /** The report as CSV, a line for each skill. */
 export function skillsCsv(view: SkillsView): string {
-  const rows = view.areas.flatMap(area => area.skills.map(({ title, target, mastery, evidence, recurring }) => ({
-    'area': area.title,
-    'skill': title,
-    'standing': mastery.standing,
-    'level': mastery.level,
-    '10th percentile': mastery.low,
-    '90th percentile': mastery.high,
-    'chance of being at target': mastery.atTarget,
-    target,
-    'evidence': evidence.length,
-    'close first': view.closeFirst.findIndex(id => area.skills.some(skill => skill.id === id && skill.title === title)) + 1 || '',
-    'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
-  })))
+  const rows = view.areas.flatMap(area =>
+    area.skills.map(({ title, target, mastery, evidence, recurring }) => ({
+      'area': area.title,
+      'skill': title,
+      'standing': mastery.standing,
+      'level': mastery.level,
+      '10th percentile': mastery.low,
+      '90th percentile': mastery.high,
+      'chance of being at target': mastery.atTarget,
+      target,
+      'evidence': evidence.length,
+      'close first':
+        view.closeFirst.findIndex(id => area.skills.some(skill => skill.id === id && skill.title === title)) + 1 || '',
+      'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
+    })),
+  )
   return csvOf(rows)
 }

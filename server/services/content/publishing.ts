@@ -14,7 +14,11 @@ export async function publishContent({ db, log }: Context, folders: readonly str
   if (faults.length > 0) throw new ContentError(`The content doesn't hold:\n${faults.join('\n')}`)
   for (const tree of content.trees) await skillTreesIn(db).put(tree)
   for (const paper of content.papers) {
-    if (!await papersIn(db).publish(paper)) log.warn({ paper: paper.id, version: paper.version }, 'this version is published already with other content; a changed paper needs the next version')
+    if (!(await papersIn(db).publish(paper)))
+      log.warn(
+        { paper: paper.id, version: paper.version },
+        'this version is published already with other content; a changed paper needs the next version',
+      )
   }
   log.info({ papers: content.papers.length, trees: content.trees.length }, 'content published')
   return content

@@ -2,7 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { mean } from 'd3'
 import { adjustmentsInWords, noAdjustments } from '../../../core/assignment/adjustments'
 import { countingScore, isLate } from '../../../core/assignment/counting'
-import type { AssignmentAct, assignRequest, ChoicesView, GivenView, ProgressView, TraineeProgress } from '../../../core/wire/assigning'
+import type {
+  AssignmentAct,
+  assignRequest,
+  ChoicesView,
+  GivenView,
+  ProgressView,
+  TraineeProgress,
+} from '../../../core/wire/assigning'
 import type { z } from 'zod'
 import { ratingsIn, uploadsIn } from '../../db/afterwards'
 import { assignmentsIn } from '../../db/assignments'
@@ -41,10 +48,15 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     return assignment
   }
 
-  const paperOf = async ({ paperId, paperVersion }: Assignment) => (await plans.find(paperId, paperVersion))
+  const paperOf = async ({ paperId, paperVersion }: Assignment) => await plans.find(paperId, paperVersion)
 
-  async function progressOf(assignment: Assignment, share: Share, own: readonly Sitting[], people: ReadonlyMap<string, Person>): Promise<TraineeProgress> {
-    const adjusted = (await adjustmentsIn(db).of(share.personId))
+  async function progressOf(
+    assignment: Assignment,
+    share: Share,
+    own: readonly Sitting[],
+    people: ReadonlyMap<string, Person>,
+  ): Promise<TraineeProgress> {
+    const adjusted = await adjustmentsIn(db).of(share.personId)
     const window = windowOf({ assignment, share }, adjusted)
     const settings = countedFor(assignment.settings, window.dueAt)
     const late = (endedAt: string | null): boolean => isLate(settings, endedAt ?? now())
@@ -53,78 +65,168 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     return {
       personId: share.personId,
       name: people.get(share.personId)?.name ?? share.personId,
-      state: !last ? 'not-started' : last.state === 'running' ? 'working' : last.how === 'voided' ? 'voided' : 'handed-in',
+      state: !last
+        ? 'not-started'
+        : last.state === 'running'
+          ? 'working'
+          : last.how === 'voided'
+            ? 'voided'
+            : 'handed-in',
       late: last ? late(last.endedAt) : late(null),
       sittingsUsed: own.length,
       sittingsAllowed: window.sittingsAllowed,
       closesAt: window.closesAt,
       adjustments: adjustmentsInWords(adjusted),
       countingScore: score === null ? null : score / 100,
-      sittings: await Promise.all(own.map(async ({ id, number, startedAt, endedAt, how, score: points, signedAs, credit, digest }) => ({
-        id, number, startedAt, endedAt, how, score: points === null ? null : points / 100, late: endedAt !== null && late(endedAt), signedAs, credit, digest, uploads: (await uploadsIn(db).of(id)).length,
-      }))),
+      sittings: await Promise.all(
+        own.map(async ({ id, number, startedAt, endedAt, how, score: points, signedAs, credit, digest }) => ({
+          id,
+          number,
+          startedAt,
+          endedAt,
+          how,
+          score: points === null ? null : points / 100,
+          late: endedAt !== null && late(endedAt),
+          signedAs,
+          credit,
+          digest,
+          uploads: (await uploadsIn(db).of(id)).length,
+        })),
+      ),
     }
   }
 
   async function ratingsOf(ids: readonly string[]): Promise<ProgressView['ratings']> {
     const given = [...(await ratingsIn(db).of(ids)).values()]
-    const average = (of: 'effort' | 'clarity' | 'time'): number => Math.round((mean(given, one => one[of]) ?? 0) * 10) / 10
-    return { count: given.length, effort: average('effort'), clarity: average('clarity'), time: average('time'), words: given.flatMap(({ words }) => words === '' ? [] : [words]) }
+    const average = (of: 'effort' | 'clarity' | 'time'): number =>
+      Math.round((mean(given, one => one[of]) ?? 0) * 10) / 10
+    return {
+      count: given.length,
+      effort: average('effort'),
+      clarity: average('clarity'),
+      time: average('time'),
+      words: given.flatMap(({ words }) => (words === '' ? [] : [words])),
+    }
   }
 
   return {
     async choices(): Promise<ChoicesView> {
-      const [papers, cohorts, courses, people, all] = await Promise.all([papersIn(db).newest(), cohortsIn(db).all(), coursesIn(db).all(), peopleIn(db).trainees(), assignments.all()])
+      const [papers, cohorts, courses, people, all] = await Promise.all([
+        papersIn(db).newest(),
+        cohortsIn(db).all(),
+        coursesIn(db).all(),
+        peopleIn(db).trainees(),
+        assignments.all(),
+      ])
       const members = await cohortsIn(db).members(cohorts.map(({ id }) => id))
       return {
-        papers: await Promise.all(papers.map(async ({ id, version }) => {
-          const plan = await plans.find(id, version)
-          const { title, trade, kind, minutes, rules } = plan.paper
-          return { id, version, title, trade, kind, minutes, tasks: plan.tasks.length, points: plan.outOf / 100, rules }
+        papers: await Promise.all(
+          papers.map(async ({ id, version }) => {
+            const plan = await plans.find(id, version)
+            const { title, trade, kind, minutes, rules } = plan.paper
+            return {
+              id,
+              version,
+              title,
+              trade,
+              kind,
+              minutes,
+              tasks: plan.tasks.length,
+              points: plan.outOf / 100,
+              rules,
+            }
+          }),
+        ),
+        cohorts: cohorts.map(({ id, title }) => ({
+          id,
+          title,
+          people: members.filter(({ cohortId }) => cohortId === id).map(({ personId }) => personId),
         })),
-        cohorts: cohorts.map(({ id, title }) => ({ id, title, people: members.filter(({ cohortId }) => cohortId === id).map(({ personId }) => personId) })),
-        courses: await Promise.all(courses.map(async ({ id, title, inviteCode, trial }) => ({ id, title, inviteCode, trial, people: await coursesIn(db).members(id) }))),
+        courses: await Promise.all(
+          courses.map(async ({ id, title, inviteCode, trial }) => ({
+            id,
+            title,
+            inviteCode,
+            trial,
+            people: await coursesIn(db).members(id),
+          })),
+        ),
         people: people.map(({ id, name, email }) => ({ id, name, email })),
         rooms: [...new Set(all.flatMap(({ settings }) => settings.room || []))].sort(),
-        assignments: await Promise.all(all.map(async assignment => ({ id: assignment.id, title: (await paperOf(assignment)).paper.title }))),
+        assignments: await Promise.all(
+          all.map(async assignment => ({ id: assignment.id, title: (await paperOf(assignment)).paper.title })),
+        ),
       }
     },
 
-    async give(trainer: Person, { paperId, people, cohorts, courseId, settings }: z.infer<typeof assignRequest>): Promise<{ id: string, people: number }> {
+    async give(
+      trainer: Person,
+      { paperId, people, cohorts, courseId, settings }: z.infer<typeof assignRequest>,
+    ): Promise<{ id: string; people: number }> {
       const version = (await papersIn(db).newest()).find(paper => paper.id === paperId)?.version
-      if (version === undefined) throw new Problem(422, 'no-such-paper', 'Choose a paper.', { paperId: 'There is no such paper.' })
-      if (settings.after !== null && !await assignments.byId(settings.after)) throw new Problem(422, 'no-such-assignment', 'The paper that must be finished first doesn’t exist.', { 'settings.after': 'There is no such assignment.' })
+      if (version === undefined)
+        throw new Problem(422, 'no-such-paper', 'Choose a paper.', { paperId: 'There is no such paper.' })
+      if (settings.after !== null && !(await assignments.byId(settings.after)))
+        throw new Problem(422, 'no-such-assignment', 'The paper that must be finished first doesn’t exist.', {
+          'settings.after': 'There is no such assignment.',
+        })
       const members = (await cohortsIn(db).members(cohorts)).map(({ personId }) => personId)
       const joined = courseId === null ? [] : await coursesIn(db).members(courseId)
       const known = new Set((await peopleIn(db).trainees()).map(({ id }) => id))
       const to = [...new Set([...people, ...members, ...joined])].filter(id => known.has(id))
-      if (to.length === 0 && courseId === null) throw new Problem(422, 'nobody', 'Choose a cohort, people or a course.', { people: 'Nobody is chosen.' })
+      if (to.length === 0 && courseId === null)
+        throw new Problem(422, 'nobody', 'Choose a cohort, people or a course.', { people: 'Nobody is chosen.' })
       const id = randomUUID()
-      await assignments.give({ id, paperId, paperVersion: version, settings, courseId, releasedAt: null, givenBy: trainer.id }, to, now())
-      await audit.note(trainer, 'assign', [{ assignmentId: id, room: settings.room, detail: `${paperId} to ${to.length} people` }])
+      await assignments.give(
+        { id, paperId, paperVersion: version, settings, courseId, releasedAt: null, givenBy: trainer.id },
+        to,
+        now(),
+      )
+      await audit.note(trainer, 'assign', [
+        { assignmentId: id, room: settings.room, detail: `${paperId} to ${to.length} people` },
+      ])
       return { id, people: to.length }
     },
 
     async list(): Promise<GivenView[]> {
       const all = await assignments.all()
       const ids = all.map(({ id }) => id)
-      const [shares, sat, adjusted] = await Promise.all([assignments.sharesOf(ids), sittings.onAll(ids), adjustmentsIn(db).all()])
+      const [shares, sat, adjusted] = await Promise.all([
+        assignments.sharesOf(ids),
+        sittings.onAll(ids),
+        adjustmentsIn(db).all(),
+      ])
       const at = now()
-      return Promise.all(all.map(async (assignment) => {
-        const { paper } = await paperOf(assignment)
-        const own = shares.filter(({ assignmentId }) => assignmentId === assignment.id)
-        const states = own.map((share) => {
-          const last = sat.filter(sitting => sitting.assignmentId === assignment.id && sitting.personId === share.personId).at(-1)
-          const { dueAt } = windowOf({ assignment, share }, adjusted.get(share.personId) ?? noAdjustments)
-          return { state: last?.state ?? 'none', late: isLate({ dueAt }, last?.endedAt ?? at) }
-        })
-        const { room, opensAt, dueAt, closesAt, results } = assignment.settings
-        return {
-          id: assignment.id, paperTitle: paper.title, trade: paper.trade, room, opensAt, dueAt, closesAt, results, people: own.length, released: isReleased(assignment, at),
-          notStarted: states.filter(({ state }) => state === 'none').length, working: states.filter(({ state }) => state === 'running').length,
-          handedIn: states.filter(({ state }) => state === 'ended').length, late: states.filter(({ late }) => late).length,
-        }
-      }))
+      return Promise.all(
+        all.map(async assignment => {
+          const { paper } = await paperOf(assignment)
+          const own = shares.filter(({ assignmentId }) => assignmentId === assignment.id)
+          const states = own.map(share => {
+            const last = sat
+              .filter(sitting => sitting.assignmentId === assignment.id && sitting.personId === share.personId)
+              .at(-1)
+            const { dueAt } = windowOf({ assignment, share }, adjusted.get(share.personId) ?? noAdjustments)
+            return { state: last?.state ?? 'none', late: isLate({ dueAt }, last?.endedAt ?? at) }
+          })
+          const { room, opensAt, dueAt, closesAt, results } = assignment.settings
+          return {
+            id: assignment.id,
+            paperTitle: paper.title,
+            trade: paper.trade,
+            room,
+            opensAt,
+            dueAt,
+            closesAt,
+            results,
+            people: own.length,
+            released: isReleased(assignment, at),
+            notStarted: states.filter(({ state }) => state === 'none').length,
+            working: states.filter(({ state }) => state === 'running').length,
+            handedIn: states.filter(({ state }) => state === 'ended').length,
+            late: states.filter(({ late }) => late).length,
+          }
+        }),
+      )
     },
 
     async progress(id: string): Promise<ProgressView> {
@@ -132,9 +234,25 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       const plan = await paperOf(assignment)
       const [shares, sat] = await Promise.all([assignments.sharesOf([id]), sittings.onAll([id])])
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
-      const rows = await Promise.all(shares.map(share => progressOf(assignment, share, sat.filter(({ personId }) => personId === share.personId), people)))
+      const rows = await Promise.all(
+        shares.map(share =>
+          progressOf(
+            assignment,
+            share,
+            sat.filter(({ personId }) => personId === share.personId),
+            people,
+          ),
+        ),
+      )
       return {
-        id, paperTitle: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, now: now(), settings: assignment.settings, paperRules: plan.paper.rules, released: isReleased(assignment, now()),
+        id,
+        paperTitle: plan.paper.title,
+        outOf: sizeOf(plan).points,
+        exactPoints: sizeOf(plan).exactPoints,
+        now: now(),
+        settings: assignment.settings,
+        paperRules: plan.paper.rules,
+        released: isReleased(assignment, now()),
         people: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),
         ratings: await ratingsOf(sat.map(sitting => sitting.id)),
       }
@@ -143,10 +261,22 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     async act(trainer: Person, id: string, act: AssignmentAct): Promise<void> {
       const assignment = await found(id)
       const shares = await assignments.sharesOf([id])
-      const note = (subjects: readonly string[], detail: string, sittingId = '') => audit.note(trainer, act.act, subjects.map(subjectId => ({ assignmentId: id, room: assignment.settings.room, subjectId, sittingId, detail })))
+      const note = (subjects: readonly string[], detail: string, sittingId = '') =>
+        audit.note(
+          trainer,
+          act.act,
+          subjects.map(subjectId => ({
+            assignmentId: id,
+            room: assignment.settings.room,
+            subjectId,
+            sittingId,
+            detail,
+          })),
+        )
       switch (act.act) {
         case 'grant':
-          for (const share of shares.filter(({ personId }) => act.people.includes(personId))) await assignments.changeShare(id, [share.personId], { extraSittings: share.extraSittings + act.sittings })
+          for (const share of shares.filter(({ personId }) => act.people.includes(personId)))
+            await assignments.changeShare(id, [share.personId], { extraSittings: share.extraSittings + act.sittings })
           return note(act.people, `${act.sittings} more: ${act.reason}`)
         case 'later':
           await assignments.changeShare(id, act.people, { closesAt: new Date(act.closesAt).toISOString() })
@@ -161,7 +291,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           await assignments.giveTo(id, act.people)
           return note(act.people, 'added')
         case 'reopen': {
-          const subject = await live.with(act.sittingId, async (one) => {
+          const subject = await live.with(act.sittingId, async one => {
             if (!one || one.sitting.assignmentId !== id) throw notFound('sitting')
             const refusal = await writer.reopen(one, act.minutes * 60_000, act.reason, now())
             if (refusal) throw new Problem(409, 'not-ended', refusal)
@@ -178,5 +308,9 @@ export type AssigningService = ReturnType<typeof assigningService>
 /** What differs, as [before, after], for the audit log. */
 function changesOf(before: object, after: object): Record<string, [unknown, unknown]> {
   const old = new Map<string, unknown>(Object.entries(before))
-  return Object.fromEntries(Object.entries(after).filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(old.get(name))).map(([name, value]) => [name, [old.get(name), value]]))
+  return Object.fromEntries(
+    Object.entries(after)
+      .filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(old.get(name)))
+      .map(([name, value]) => [name, [old.get(name), value]]),
+  )
 }

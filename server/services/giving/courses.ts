@@ -22,14 +22,21 @@ export function courseService({ db, now, newId }: Context, audit: AuditService) 
   }
 
   async function givenOf(course: Course): Promise<CourseGiven> {
-    return { ...course, people: (await courses.members(course.id)).length, papers: (await courses.assignments(course.id)).length }
+    return {
+      ...course,
+      people: (await courses.members(course.id)).length,
+      papers: (await courses.assignments(course.id)).length,
+    }
   }
 
   /** The course as it is asked for; throws a Problem with 409 where another course has its code. */
   async function wanted(id: string, request: CourseRequest, codeBefore = ''): Promise<Course> {
     const inviteCode = request.inviteCode || codeBefore || readable(2).toUpperCase()
     const other = await courses.byCode(inviteCode)
-    if (other && other.id !== id) throw new Problem(409, 'code-taken', `“${other.title}” has this invitation code already.`, { inviteCode: 'taken' })
+    if (other && other.id !== id)
+      throw new Problem(409, 'code-taken', `“${other.title}” has this invitation code already.`, {
+        inviteCode: 'taken',
+      })
     return { ...request, id, inviteCode }
   }
 
@@ -52,7 +59,14 @@ export function courseService({ db, now, newId }: Context, audit: AuditService) 
       if (!before) throw notFound('course')
       const course = await wanted(id, request, before.inviteCode)
       await courses.change(course)
-      await audit.note(trainer, 'change-course', [{ detail: [before.title === course.title ? course.title : `${before.title}, now ${course.title}`, ...before.inviteCode === course.inviteCode ? [] : ['another code']].join(', ') }])
+      await audit.note(trainer, 'change-course', [
+        {
+          detail: [
+            before.title === course.title ? course.title : `${before.title}, now ${course.title}`,
+            ...(before.inviteCode === course.inviteCode ? [] : ['another code']),
+          ].join(', '),
+        },
+      ])
       return givenOf(course)
     },
 
@@ -64,7 +78,13 @@ export function courseService({ db, now, newId }: Context, audit: AuditService) 
       const state = await wrongCodes.get(person.id)
       if (state && state.consumedPoints >= 8) {
         const seconds = Math.ceil(state.msBeforeNext / 1000)
-        throw new Problem(429, 'too-many-codes', `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min.`, undefined, seconds)
+        throw new Problem(
+          429,
+          'too-many-codes',
+          `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min.`,
+          undefined,
+          seconds,
+        )
       }
       const course = await courses.byCode(code.trim())
       if (!course) {
@@ -82,7 +102,9 @@ export function courseService({ db, now, newId }: Context, audit: AuditService) 
       if (!course) throw notFound('course')
       if (!course.trial) throw new Problem(409, 'not-a-trial', 'Only a trial course can be left. Ask your trainer.')
       const given = await courses.assignments(courseId)
-      const running = (await sittingsIn(db).of(person.id)).some(({ state, assignmentId }) => state === 'running' && given.includes(assignmentId))
+      const running = (await sittingsIn(db).of(person.id)).some(
+        ({ state, assignmentId }) => state === 'running' && given.includes(assignmentId),
+      )
       if (running) throw new Problem(409, 'under-way', 'A sitting of this course is under way. Hand it in first.')
       await assignments.withdraw(given, person.id, now())
       await courses.leave(courseId, person.id)

@@ -20,28 +20,47 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       const at = now()
       const given = await assignmentsIn(db).all()
       const ids = given.map(({ id }) => id)
-      const [shares, sat, adjusted, cohorts] = await Promise.all([assignmentsIn(db).sharesOf(ids), sittingsIn(db).onAll(ids), adjustmentsIn(db).all(), cohortsIn(db).titles()])
+      const [shares, sat, adjusted, cohorts] = await Promise.all([
+        assignmentsIn(db).sharesOf(ids),
+        sittingsIn(db).onAll(ids),
+        adjustmentsIn(db).all(),
+        cohortsIn(db).titles(),
+      ])
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const bySharer = group(sat, sitting => `${sitting.assignmentId} ${sitting.personId}`)
-      const columns = await Promise.all(given.map(async (assignment) => {
-        const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-        return { assignmentId: assignment.id, title: plan.paper.title, outOf: sizeOf(plan).points, exactPoints: sizeOf(plan).exactPoints, counts: assignment.settings.counts, released: isReleased(assignment, at) }
-      }))
+      const columns = await Promise.all(
+        given.map(async assignment => {
+          const plan = await plans.find(assignment.paperId, assignment.paperVersion)
+          return {
+            assignmentId: assignment.id,
+            title: plan.paper.title,
+            outOf: sizeOf(plan).points,
+            exactPoints: sizeOf(plan).exactPoints,
+            counts: assignment.settings.counts,
+            released: isReleased(assignment, at),
+          }
+        }),
+      )
       const rows = [...group(shares, ({ personId }) => personId)].map(([personId, own]) => ({
         personId,
         name: people.get(personId)?.name ?? personId,
         cohort: cohorts.get(personId)?.join(', ') ?? '',
-        cells: own.flatMap((share) => {
+        cells: own.flatMap(share => {
           const assignment = given.find(({ id }) => id === share.assignmentId)
           if (!assignment) return []
           const sittings = bySharer.get(`${share.assignmentId} ${personId}`) ?? []
           const { dueAt } = windowOf({ assignment, share }, adjusted.get(personId) ?? noAdjustments)
           const score = countingScore(countedFor(assignment.settings, dueAt), scoredOf(sittings))
-          return [{
-            assignmentId: share.assignmentId, score: score === null ? null : score / 100, sittings: sittings.length,
-            late: sittings.some(({ endedAt }) => endedAt !== null && isLate({ dueAt }, endedAt)), working: sittings.some(({ state }) => state === 'running'),
-            credit: sittings.findLast(({ credit }) => credit !== null)?.credit ?? null,
-          }]
+          return [
+            {
+              assignmentId: share.assignmentId,
+              score: score === null ? null : score / 100,
+              sittings: sittings.length,
+              late: sittings.some(({ endedAt }) => endedAt !== null && isLate({ dueAt }, endedAt)),
+              working: sittings.some(({ state }) => state === 'running'),
+              credit: sittings.findLast(({ credit }) => credit !== null)?.credit ?? null,
+            },
+          ]
         }),
       }))
       return { columns, rows: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')) }
@@ -50,10 +69,31 @@ export function marksService({ db, now }: Context, plans: PlanService) {
     /** The book as CSV, a line for each person on each assignment. */
     async csv(): Promise<string> {
       const { columns, rows } = await this.book()
-      return csvOf(rows.flatMap(row => row.cells.flatMap((cell) => {
-        const column = columns.find(({ assignmentId }) => assignmentId === cell.assignmentId)
-        return column ? [{ 'name': row.name, 'cohort': row.cohort, 'paper': column.title, 'score that counts': cell.score ?? '', 'out of': column.outOf, 'which counts': column.counts, 'sittings': cell.sittings, 'late': cell.late ? 'yes' : 'no', 'under way': cell.working ? 'yes' : 'no', 'credit by assessment': cell.credit ?? '', 'released': column.released ? 'yes' : 'no', 'assignment': cell.assignmentId }] : []
-      })))
+      return csvOf(
+        rows.flatMap(row =>
+          row.cells.flatMap(cell => {
+            const column = columns.find(({ assignmentId }) => assignmentId === cell.assignmentId)
+            return column
+              ? [
+                  {
+                    'name': row.name,
+                    'cohort': row.cohort,
+                    'paper': column.title,
+                    'score that counts': cell.score ?? '',
+                    'out of': column.outOf,
+                    'which counts': column.counts,
+                    'sittings': cell.sittings,
+                    'late': cell.late ? 'yes' : 'no',
+                    'under way': cell.working ? 'yes' : 'no',
+                    'credit by assessment': cell.credit ?? '',
+                    'released': column.released ? 'yes' : 'no',
+                    'assignment': cell.assignmentId,
+                  },
+                ]
+              : []
+          }),
+        ),
+      )
     },
   }
 }

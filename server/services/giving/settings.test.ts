@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { settingsOf } from '../../../core/assignment/settings'
-import type { AssignmentSettings } from '../../../core/assignment/settings'
-import type { Pair } from '../../testing/pairs'
-import { accrual, checkAccrual, later, NOON, refusalOf, World } from '../../testing/world'
+import { testPairs } from '../../testing/pairs'
+import type { BeforeWork, Pair } from '../../testing/pairs'
+import { later, NOON, refusalOf, World } from '../../testing/world'
 
 /**
  * Every setting of an assignment, twice: where it bites and where it doesn't. The types make the table
@@ -14,411 +14,349 @@ beforeEach(async () => {
 })
 afterEach(() => world.close())
 
-const passed = { passed: true, storage: 'kept' as const, clockOffsetMs: 0, roundTripMs: 20, width: 1280, height: 800, microphone: 'not-needed' as const }
-const startIs = (request = {}): Promise<string> => refusalOf(world.start(request))
-
-/** Sits the paper once, with the accrual right or wrong, and hands it in. */
-async function sit(how: 'right' | 'wrong' = 'right'): Promise<string> {
-  const { id } = await world.start()
-  await world.send(id, accrual(how))
-  await world.services.sittings.submit(world.people.isla, id)
-  return id
+const passed = {
+  passed: true,
+  storage: 'kept' as const,
+  clockOffsetMs: 0,
+  roundTripMs: 20,
+  width: 1280,
+  height: 800,
+  microphone: 'not-needed' as const,
 }
+const startIs = (request = {}): Promise<string> => refusalOf(world.start(request))
+const sit = (how: 'right' | 'wrong' = 'right'): Promise<string> => world.sit(how)
 const countingScore = async (): Promise<number | null> => (await world.cover()).countingScore
 
-const settings: Record<keyof AssignmentSettings, Pair> = {
+const settings: Record<BeforeWork, Pair> = {
   sittingsAllowed: {
-    bites: ['one sitting is one sitting', async () => {
-      await world.give()
-      await sit()
-      expect(await startIs()).toBe('no-sittings-left')
-    }],
-    rests: ['two are two', async () => {
-      await world.give({ sittingsAllowed: 2 })
-      await sit()
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'one sitting is one sitting',
+      async () => {
+        await world.give()
+        await sit()
+        expect(await startIs()).toBe('no-sittings-left')
+      },
+    ],
+    rests: [
+      'two are two',
+      async () => {
+        await world.give({ sittingsAllowed: 2 })
+        await sit()
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   counts: {
-    bites: ['the last one counts, though an earlier one was better', async () => {
-      await world.give({ sittingsAllowed: 2, counts: 'last' })
-      await sit('right')
-      await sit('wrong')
-      expect(await countingScore()).toBeLessThan(4)
-    }],
-    rests: ['the best one counts unless another is named', async () => {
-      await world.give({ sittingsAllowed: 2 })
-      await sit('right')
-      await sit('wrong')
-      expect(await countingScore()).toBe(4)
-    }],
+    bites: [
+      'the last one counts, though an earlier one was better',
+      async () => {
+        await world.give({ sittingsAllowed: 2, counts: 'last' })
+        await sit('right')
+        await sit('wrong')
+        expect(await countingScore()).toBeLessThan(4)
+      },
+    ],
+    rests: [
+      'the best one counts unless another is named',
+      async () => {
+        await world.give({ sittingsAllowed: 2 })
+        await sit('right')
+        await sit('wrong')
+        expect(await countingScore()).toBe(4)
+      },
+    ],
   },
   opensAt: {
-    bites: ['nothing starts before', async () => {
-      await world.give({ opensAt: later(1) })
-      expect(await startIs()).toBe('not-open-yet')
-    }],
-    rests: ['it starts from then on', async () => {
-      await world.give({ opensAt: later(1) })
-      world.pass(1)
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'nothing starts before',
+      async () => {
+        await world.give({ opensAt: later(1) })
+        expect(await startIs()).toBe('not-open-yet')
+      },
+    ],
+    rests: [
+      'it starts from then on',
+      async () => {
+        await world.give({ opensAt: later(1) })
+        world.pass(1)
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   dueAt: {
-    bites: ['what is handed in later is late', async () => {
-      await world.give({ dueAt: later(1) })
-      world.pass(2)
-      expect((await world.after(await sit())).late).toBe(true)
-    }],
-    rests: ['what is handed in by then isn’t', async () => {
-      await world.give({ dueAt: later(1) })
-      expect((await world.after(await sit())).late).toBe(false)
-    }],
+    bites: [
+      'what is handed in later is late',
+      async () => {
+        await world.give({ dueAt: later(1) })
+        world.pass(2)
+        expect((await world.after(await sit())).late).toBe(true)
+      },
+    ],
+    rests: [
+      'what is handed in by then isn’t',
+      async () => {
+        await world.give({ dueAt: later(1) })
+        expect((await world.after(await sit())).late).toBe(false)
+      },
+    ],
   },
   closesAt: {
-    bites: ['nothing starts after, and what runs ends then', async () => {
-      await world.give({ closesAt: later(10), sittingsAllowed: 2 })
-      expect((await world.start()).deadline).toBe(later(10))
-      world.pass(10)
-      expect(await startIs()).toBe('closed')
-    }],
-    rests: ['without it the paper stays open', async () => {
-      await world.give()
-      world.pass(100_000)
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'nothing starts after, and what runs ends then',
+      async () => {
+        await world.give({ closesAt: later(10), sittingsAllowed: 2 })
+        expect((await world.start()).deadline).toBe(later(10))
+        world.pass(10)
+        expect(await startIs()).toBe('closed')
+      },
+    ],
+    rests: [
+      'without it the paper stays open',
+      async () => {
+        await world.give()
+        world.pass(100_000)
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   latePercent: {
-    bites: ['a fifth comes off a late score: 4.00 is 3.20', async () => {
-      await world.give({ dueAt: later(1), latePercent: 20 })
-      world.pass(2)
-      await sit()
-      expect(await countingScore()).toBe(3.2)
-    }],
-    rests: ['nothing comes off a score in time', async () => {
-      await world.give({ dueAt: later(1), latePercent: 20 })
-      await sit()
-      expect(await countingScore()).toBe(4)
-    }],
+    bites: [
+      'a fifth comes off a late score: 4.00 is 3.20',
+      async () => {
+        await world.give({ dueAt: later(1), latePercent: 20 })
+        world.pass(2)
+        await sit()
+        expect(await countingScore()).toBe(3.2)
+      },
+    ],
+    rests: [
+      'nothing comes off a score in time',
+      async () => {
+        await world.give({ dueAt: later(1), latePercent: 20 })
+        await sit()
+        expect(await countingScore()).toBe(4)
+      },
+    ],
   },
   room: {
-    bites: ['the sitting is on the board of its room', async () => {
-      await world.give({ room: 'Office' })
-      await world.start()
-      expect((await world.services.rooms.board('office')).rows).toMatchObject([{ name: 'Isla Quay', state: 'working' }])
-    }],
-    rests: ['a sitting anywhere is on no board', async () => {
-      await world.give()
-      await world.start()
-      expect(await world.services.rooms.list()).toEqual([])
-    }],
+    bites: [
+      'the sitting is on the board of its room',
+      async () => {
+        await world.give({ room: 'Office' })
+        await world.start()
+        expect((await world.services.rooms.board('office')).rows).toMatchObject([
+          { name: 'Isla Quay', state: 'working' },
+        ])
+      },
+    ],
+    rests: [
+      'a sitting anywhere is on no board',
+      async () => {
+        await world.give()
+        await world.start()
+        expect(await world.services.rooms.list()).toEqual([])
+      },
+    ],
   },
   accessCode: {
-    bites: ['a wrong code doesn’t open, and that of another room says which is meant', async () => {
-      await world.give({ accessCode: 'SLIP-41', room: 'Office' })
-      await world.give({ accessCode: 'KEEL-08', room: 'Sheds' }, { id: 'b' })
-      expect(await startIs()).toBe('code-needed')
-      expect(await startIs({ accessCode: 'SLIP-42' })).toBe('wrong-code')
-      await expect(world.start({ accessCode: 'keel-08' })).rejects.toMatchObject({ code: 'other-sitting', fields: { assignmentId: 'b' }, message: expect.stringContaining('in Sheds') })
-    }],
-    rests: ['the right one does, in any case of letters; without a code none is asked', async () => {
-      await world.give({ accessCode: 'SLIP-41' })
-      expect(await startIs({ accessCode: ' slip-41 ' })).toBe('nothing')
-      await world.give({}, { id: 'b' })
-      expect(await refusalOf(world.start({}, 'b'))).toBe('nothing')
-    }],
+    bites: [
+      'a wrong code doesn’t open, and that of another room says which is meant',
+      async () => {
+        await world.give({ accessCode: 'SLIP-41', room: 'Office' })
+        await world.give({ accessCode: 'KEEL-08', room: 'Sheds' }, { id: 'b' })
+        expect(await startIs()).toBe('code-needed')
+        expect(await startIs({ accessCode: 'SLIP-42' })).toBe('wrong-code')
+        await expect(world.start({ accessCode: 'keel-08' })).rejects.toMatchObject({
+          code: 'other-sitting',
+          fields: { assignmentId: 'b' },
+          message: expect.stringContaining('in Sheds'),
+        })
+      },
+    ],
+    rests: [
+      'the right one does, in any case of letters; without a code none is asked',
+      async () => {
+        await world.give({ accessCode: 'SLIP-41' })
+        expect(await startIs({ accessCode: ' slip-41 ' })).toBe('nothing')
+        await world.give({}, { id: 'b' })
+        expect(await refusalOf(world.start({}, 'b'))).toBe('nothing')
+      },
+    ],
   },
   codeFrom: {
-    bites: ['only the invigilator enters it, and the trainee never sees it', async () => {
-      await world.give({ room: 'Office', accessCode: 'SLIP-41', codeFrom: 'invigilator' })
-      expect(await startIs({ accessCode: 'SLIP-41' })).toBe('code-from-invigilator')
-      expect(JSON.stringify(await world.cover())).not.toContain('SLIP-41')
-      const people = [{ assignmentId: 'a', personId: 'isla' }]
-      expect(await refusalOf(world.services.rooms.act(world.people.tobias, 'office', { act: 'enter-code', people, code: 'wrong' }))).toBe('wrong-code')
-      await world.services.rooms.act(world.people.tobias, 'office', { act: 'enter-code', people, code: 'SLIP-41' })
-      expect(await startIs()).toBe('nothing')
-    }],
-    rests: ['the trainee enters it', async () => {
-      await world.give({ room: 'Office', accessCode: 'SLIP-41' })
-      expect(await startIs({ accessCode: 'SLIP-41' })).toBe('nothing')
-    }],
+    bites: [
+      'only the invigilator enters it, and the trainee never sees it',
+      async () => {
+        await world.give({ room: 'Office', accessCode: 'SLIP-41', codeFrom: 'invigilator' })
+        expect(await startIs({ accessCode: 'SLIP-41' })).toBe('code-from-invigilator')
+        expect(JSON.stringify(await world.cover())).not.toContain('SLIP-41')
+        const people = [{ assignmentId: 'a', personId: 'isla' }]
+        expect(
+          await refusalOf(
+            world.services.rooms.act(world.people.tobias, 'office', { act: 'enter-code', people, code: 'wrong' }),
+          ),
+        ).toBe('wrong-code')
+        await world.services.rooms.act(world.people.tobias, 'office', { act: 'enter-code', people, code: 'SLIP-41' })
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
+    rests: [
+      'the trainee enters it',
+      async () => {
+        await world.give({ room: 'Office', accessCode: 'SLIP-41' })
+        expect(await startIs({ accessCode: 'SLIP-41' })).toBe('nothing')
+      },
+    ],
   },
   admission: {
-    bites: ['nobody starts before they are let in', async () => {
-      await world.give({ room: 'Office', admission: true })
-      expect(await startIs()).toBe('not-admitted')
-      await world.services.starting.wait(world.people.isla, 'a')
-      expect((await world.services.rooms.board('office')).rows).toMatchObject([{ state: 'waiting', waitingSince: later(0) }])
-      await world.services.rooms.act(world.people.tobias, 'office', { act: 'admit', people: [{ assignmentId: 'a', personId: 'isla' }] })
-      expect(await startIs()).toBe('nothing')
-    }],
-    rests: ['nobody has to be let in', async () => {
-      await world.give({ room: 'Office' })
-      expect(await startIs()).toBe('nothing')
-      expect(await refusalOf(world.services.starting.wait(world.people.isla, 'a'))).toBe('no-admission')
-    }],
+    bites: [
+      'nobody starts before they are let in',
+      async () => {
+        await world.give({ room: 'Office', admission: true })
+        expect(await startIs()).toBe('not-admitted')
+        await world.services.starting.wait(world.people.isla, 'a')
+        expect((await world.services.rooms.board('office')).rows).toMatchObject([
+          { state: 'waiting', waitingSince: later(0) },
+        ])
+        await world.services.rooms.act(world.people.tobias, 'office', {
+          act: 'admit',
+          people: [{ assignmentId: 'a', personId: 'isla' }],
+        })
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
+    rests: [
+      'nobody has to be let in',
+      async () => {
+        await world.give({ room: 'Office' })
+        expect(await startIs()).toBe('nothing')
+        expect(await refusalOf(world.services.starting.wait(world.people.isla, 'a'))).toBe('no-admission')
+      },
+    ],
   },
   conditions: {
-    bites: ['they are accepted first', async () => {
-      await world.give({ conditions: ['I work alone.'] })
-      expect(await startIs()).toBe('conditions')
-      expect(await startIs({ accepted: true })).toBe('nothing')
-    }],
-    rests: ['there are none to accept', async () => {
-      await world.give()
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'they are accepted first',
+      async () => {
+        await world.give({ conditions: ['I work alone.'] })
+        expect(await startIs()).toBe('conditions')
+        expect(await startIs({ accepted: true })).toBe('nothing')
+      },
+    ],
+    rests: [
+      'there are none to accept',
+      async () => {
+        await world.give()
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   details: {
-    bites: ['what is required is filled in, and kept with the start', async () => {
-      await world.give({ details: [{ id: 'desk', label: 'Desk' }] })
-      expect(await startIs({ details: { desk: ' ' } })).toBe('details-missing')
-      const { id } = await world.start({ details: { desk: '12' } })
-      await world.services.sittings.submit(world.people.isla, id)
-      expect((await world.services.afterwards.response(world.people.isla, id)).events[0]?.[5]).toMatchObject({ kind: 'started', details: { desk: '12' } })
-    }],
-    rests: ['what isn’t required may stay empty', async () => {
-      await world.give({ details: [{ id: 'desk', label: 'Desk', required: false }] })
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'what is required is filled in, and kept with the start',
+      async () => {
+        await world.give({ details: [{ id: 'desk', label: 'Desk' }] })
+        expect(await startIs({ details: { desk: ' ' } })).toBe('details-missing')
+        const { id } = await world.start({ details: { desk: '12' } })
+        await world.services.sittings.submit(world.people.isla, id)
+        expect((await world.services.afterwards.response(world.people.isla, id)).events[0]?.[5]).toMatchObject({
+          kind: 'started',
+          details: { desk: '12' },
+        })
+      },
+    ],
+    rests: [
+      'what isn’t required may stay empty',
+      async () => {
+        await world.give({ details: [{ id: 'desk', label: 'Desk', required: false }] })
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   systemCheck: {
-    bites: ['it has to be run, and passed', async () => {
-      await world.give({ systemCheck: true })
-      expect(await startIs()).toBe('system-check')
-      expect(await startIs({ systemCheck: { ...passed, passed: false, width: 700 } })).toBe('system-check')
-      expect(await startIs({ systemCheck: passed })).toBe('nothing')
-    }],
-    rests: ['it isn’t asked', async () => {
-      await world.give()
-      expect((await world.cover()).gates.systemCheck).toBe(false)
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'it has to be run, and passed',
+      async () => {
+        await world.give({ systemCheck: true })
+        expect(await startIs()).toBe('system-check')
+        expect(await startIs({ systemCheck: { ...passed, passed: false, width: 700 } })).toBe('system-check')
+        expect(await startIs({ systemCheck: passed })).toBe('nothing')
+      },
+    ],
+    rests: [
+      'it isn’t asked',
+      async () => {
+        await world.give()
+        expect((await world.cover()).gates.systemCheck).toBe(false)
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   microphone: {
-    bites: ['the cover asks the device for one', async () => {
-      await world.give({ systemCheck: true, microphone: true })
-      expect((await world.cover()).gates.microphone).toBe(true)
-    }],
-    rests: ['none is needed', async () => {
-      await world.give({ systemCheck: true })
-      expect((await world.cover()).gates.microphone).toBe(false)
-    }],
+    bites: [
+      'the cover asks the device for one',
+      async () => {
+        await world.give({ systemCheck: true, microphone: true })
+        expect((await world.cover()).gates.microphone).toBe(true)
+      },
+    ],
+    rests: [
+      'none is needed',
+      async () => {
+        await world.give({ systemCheck: true })
+        expect((await world.cover()).gates.microphone).toBe(false)
+      },
+    ],
   },
   readingSeconds: {
-    bites: ['the start waits until they have passed, however often the page is opened', async () => {
-      await world.give({ readingSeconds: 30 })
-      expect(await startIs()).toBe('still-reading')
-      await world.services.starting.read(world.people.isla, 'a')
-      world.pass(0.25)
-      await world.services.starting.read(world.people.isla, 'a')
-      expect((await world.cover()).gates.readingLeftMs).toBe(15_000)
-      world.pass(0.25)
-      expect(await startIs()).toBe('nothing')
-    }],
-    rests: ['the start doesn’t wait', async () => {
-      await world.give()
-      expect((await world.cover()).gates.readingLeftMs).toBeNull()
-      expect(await startIs()).toBe('nothing')
-    }],
+    bites: [
+      'the start waits until they have passed, however often the page is opened',
+      async () => {
+        await world.give({ readingSeconds: 30 })
+        expect(await startIs()).toBe('still-reading')
+        await world.services.starting.read(world.people.isla, 'a')
+        world.pass(0.25)
+        await world.services.starting.read(world.people.isla, 'a')
+        expect((await world.cover()).gates.readingLeftMs).toBe(15_000)
+        world.pass(0.25)
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
+    rests: [
+      'the start doesn’t wait',
+      async () => {
+        await world.give()
+        expect((await world.cover()).gates.readingLeftMs).toBeNull()
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
   after: {
-    bites: ['the earlier paper is finished first', async () => {
-      await world.give({}, { id: 'before', paperId: 'counter-and-creditors' })
-      await world.give({ after: 'before' })
-      expect(await startIs()).toBe('finish-first')
-      expect((await world.cover()).closedBecause).toBe('Finish “Counter and creditors” first.')
-      const { id } = await world.start({}, 'before')
-      expect(await startIs()).toBe('finish-first')
-      await world.services.sittings.submit(world.people.isla, id)
-      expect(await startIs()).toBe('nothing')
-    }],
-    rests: ['it stands alone', async () => {
-      await world.give({}, { id: 'before', paperId: 'counter-and-creditors' })
-      await world.give()
-      expect(await startIs()).toBe('nothing')
-    }],
-  },
-  resume: {
-    bites: ['without it, leaving ends the sitting', async () => {
-      await world.give({ resume: false })
-      const { id } = await world.start()
-      expect(await world.services.sittings.submit(world.people.isla, id, { leaving: true })).toMatchObject({ how: 'left' })
-    }],
-    rests: ['with it, leaving ends nothing', async () => {
-      await world.give()
-      const { id } = await world.start()
-      expect(await refusalOf(world.services.sittings.submit(world.people.isla, id, { leaving: true }))).toBe('may-come-back')
-      expect((await world.view(id)).state).toBe('running')
-    }],
-  },
-  secondWindow: {
-    bites: ['cover and bench say that no other window may be open', async () => {
-      await world.give({ secondWindow: false })
-      expect((await world.cover()).secondWindow).toBe(false)
-      expect((await world.start()).rules.secondWindow).toBe(false)
-    }],
-    rests: ['they say that others may', async () => {
-      await world.give()
-      expect((await world.start()).rules.secondWindow).toBe(true)
-    }],
-  },
-  handInFromMinute: {
-    bites: ['not before, pauses left out', async () => {
-      await world.give({ handInFromMinute: 5, room: 'Office' })
-      const { id, rules } = await world.start()
-      expect(rules.handInFrom).toBe(later(5))
-      const submit = () => refusalOf(world.services.sittings.submit(world.people.isla, id))
-      await world.services.rooms.act(world.people.tobias, 'office', { act: 'pause', sittings: [id], reason: 'drill' })
-      world.pass(5)
-      await world.services.rooms.act(world.people.tobias, 'office', { act: 'resume', sittings: [id] })
-      expect(await submit()).toBe('too-early')
-      world.pass(5)
-      expect(await submit()).toBe('nothing')
-    }],
-    rests: ['at any time', async () => {
-      await world.give()
-      expect((await world.after(await sit())).how).toBe('handed-in')
-    }],
-  },
-  sign: {
-    bites: ['the own name is typed, and stands on the receipt', async () => {
-      await world.give({ sign: true })
-      const { id } = await world.start()
-      const submit = (signedAs?: string) => refusalOf(world.services.sittings.submit(world.people.isla, id, signedAs === undefined ? {} : { signedAs }))
-      expect([await submit(), await submit('Piet Moor'), await submit('  isla   QUAY ')]).toEqual(['sign', 'sign', 'nothing'])
-      expect((await world.after(id)).signedAs).toBe('Isla Quay')
-    }],
-    rests: ['no name is asked', async () => {
-      await world.give()
-      expect((await world.after(await sit())).signedAs).toBeNull()
-    }],
-  },
-  contact: {
-    bites: ['cover and bench say whom to ask', async () => {
-      await world.give({ contact: 'Tobias Reed, front desk' })
-      expect([(await world.cover()).contact, (await world.start()).rules.contact]).toEqual(['Tobias Reed, front desk', 'Tobias Reed, front desk'])
-    }],
-    rests: ['the trainer, unless somebody is named', async () => {
-      await world.give()
-      expect((await world.cover()).contact).toBe('your trainer')
-    }],
-  },
-  rules: {
-    bites: ['they hold instead of the paper’s', async () => {
-      await world.give({ rules: { tries: 1 } })
-      const { id } = await world.start()
-      const { outcomes } = await world.send(id, accrual('wrong'), checkAccrual)
-      expect(outcomes[1]?.verdict).toMatchObject({ status: 'out-of-tries', triesAllowed: 1 })
-    }],
-    rests: ['the paper’s hold', async () => {
-      await world.give()
-      const { id } = await world.start()
-      expect((await world.send(id, accrual('wrong'), checkAccrual)).outcomes[1]?.verdict).toMatchObject({ status: 'open', triesAllowed: 3 })
-    }],
-  },
-  results: {
-    bites: ['held until they are released', async () => {
-      await world.give({ results: 'after-release' })
-      const id = await sit()
-      expect(await refusalOf(world.services.results.of(world.people.isla, id))).toBe('result-held')
-      expect((await world.services.skills.report(world.people.isla)).criteria).toBe(0)
-      await world.services.assigning.act(world.people.marit, 'a', { act: 'release' })
-      expect((await world.services.results.of(world.people.isla, id)).score).toBe(4)
-    }],
-    rests: ['shown at once', async () => {
-      await world.give()
-      expect((await world.services.results.of(world.people.isla, await sit())).score).toBe(4)
-    }],
-  },
-  resultsAt: {
-    bites: ['held until the date', async () => {
-      await world.give({ results: 'on-date', resultsAt: later(60) })
-      const id = await sit()
-      expect(await refusalOf(world.services.results.of(world.people.isla, id))).toBe('result-held')
-      expect((await world.after(id)).result).toEqual({ shown: false, from: later(60) })
-    }],
-    rests: ['shown from then on', async () => {
-      await world.give({ results: 'on-date', resultsAt: later(60) })
-      const id = await sit()
-      world.pass(60)
-      expect((await world.services.results.of(world.people.isla, id)).score).toBe(4)
-    }],
-  },
-  answers: {
-    bites: ['without them the result says nothing of what was expected', async () => {
-      await world.give({ answers: false })
-      const result = await world.services.results.of(world.people.isla, await sit())
-      expect(JSON.stringify(result)).not.toMatch(/expected|feedback/)
-    }],
-    rests: ['with them it does', async () => {
-      await world.give()
-      const result = await world.services.results.of(world.people.isla, await sit())
-      expect(result.tasks[0]?.steps[0]?.criteria[0]?.expected).not.toBe('')
-    }],
-  },
-  optional: {
-    bites: ['the trainee decides whether it counts, and the marks book shows it', async () => {
-      await world.give({ optional: true, unit: 'Unit 3' })
-      const id = await sit()
-      expect((await world.after(id)).credit).toEqual({ unit: 'Unit 3', decided: null })
-      await world.services.afterwards.credit(world.people.isla, id, true)
-      expect((await world.services.marks.book()).rows[0]?.cells[0]?.credit).toBe('claimed')
-      await world.services.afterwards.credit(world.people.isla, id, false)
-      expect((await world.after(id)).credit?.decided).toBe('declined')
-    }],
-    rests: ['there is nothing to decide', async () => {
-      await world.give()
-      expect(await refusalOf(world.services.afterwards.credit(world.people.isla, await sit(), true))).toBe('not-optional')
-    }],
-  },
-  unit: {
-    bites: ['an optional paper has to name one', async () => {
-      expect(() => settingsOf({ optional: true })).toThrow(/which unit/)
-    }],
-    rests: ['another one needn’t', async () => {
-      expect(settingsOf({}).unit).toBe('')
-    }],
-  },
-  rating: {
-    bites: ['it is asked, taken, and goes to the trainer', async () => {
-      await world.give({ rating: true })
-      const id = await sit()
-      await world.services.afterwards.rate(world.people.isla, id, { effort: 4, clarity: 5, time: 2, words: 'Too many invoices.' })
-      expect((await world.services.assigning.progress('a')).ratings).toEqual({ count: 1, effort: 4, clarity: 5, time: 2, words: ['Too many invoices.'] })
-    }],
-    rests: ['it isn’t asked, and not taken', async () => {
-      await world.give()
-      expect(await refusalOf(world.services.afterwards.rate(world.people.isla, await sit(), { effort: 1, clarity: 1, time: 1, words: '' }))).toBe('no-rating')
-    }],
-  },
-  evidence: {
-    bites: ['so many files of such a size, of the right types, in time', async () => {
-      await world.give({ evidence: { minutes: 30, files: 2, megabytes: 1 } })
-      const id = await sit()
-      const upload = (content: Buffer) => refusalOf(world.services.afterwards.upload(world.people.isla, id, 'a.pdf', content))
-      const pdf = Buffer.from('%PDF-1.7 …')
-      expect(await upload(Buffer.from('MZ, says it is a PDF'))).toBe('wrong-type')
-      expect(await upload(Buffer.concat([pdf, Buffer.alloc(1_000_001)]))).toBe('too-large')
-      expect([await upload(pdf), await upload(pdf), await upload(pdf)]).toEqual(['nothing', 'nothing', 'enough-files'])
-      const [first] = (await world.after(id)).evidence!.uploads
-      await world.services.afterwards.takeAway(world.people.isla, id, first!.id)
-      expect(await upload(Buffer.from([0xFF, 0xD8, 0xFF, 0xE0]))).toBe('nothing')
-      world.pass(30)
-      expect(await refusalOf(world.services.afterwards.takeAway(world.people.isla, id, first!.id))).toBe('too-late')
-    }],
-    rests: ['none is asked, and none taken', async () => {
-      await world.give()
-      expect(await refusalOf(world.services.afterwards.upload(world.people.isla, await sit(), 'a.pdf', Buffer.from('%PDF-')))).toBe('no-evidence')
-    }],
+    bites: [
+      'the earlier paper is finished first',
+      async () => {
+        await world.give({}, { id: 'before', paperId: 'counter-and-creditors' })
+        await world.give({ after: 'before' })
+        expect(await startIs()).toBe('finish-first')
+        expect((await world.cover()).closedBecause).toBe('Finish “Counter and creditors” first.')
+        const { id } = await world.start({}, 'before')
+        expect(await startIs()).toBe('finish-first')
+        await world.services.sittings.submit(world.people.isla, id)
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
+    rests: [
+      'it stands alone',
+      async () => {
+        await world.give({}, { id: 'before', paperId: 'counter-and-creditors' })
+        await world.give()
+        expect(await startIs()).toBe('nothing')
+      },
+    ],
   },
 }
 
-describe.each(Object.entries(settings))('%s', (_, { bites, rests }) => {
-  it(`bites: ${bites[0]}`, bites[1])
-  it(`rests: ${rests[0]}`, rests[1])
-})
-
+testPairs(settings)
 describe('settings that contradict themselves are refused in words', () => {
   it.each([
     [{ opensAt: later(10), closesAt: later(5) }, 'closing time must come after'],

@@ -15,31 +15,69 @@ export function auditService({ db, now }: Context) {
   async function views(records: readonly AuditRecord[]): Promise<AuditView[]> {
     const people = await peopleIn(db).byIds(records.flatMap(({ personId, subjectId }) => [personId, subjectId]))
     return records.map(({ seq, at, personId, action, room, subjectId, sittingId, detail }) => ({
-      seq, at, who: people.get(personId)?.name ?? personId, action, room, subject: people.get(subjectId)?.name ?? subjectId, sittingId, detail,
+      seq,
+      at,
+      who: people.get(personId)?.name ?? personId,
+      action,
+      room,
+      subject: people.get(subjectId)?.name ?? subjectId,
+      sittingId,
+      detail,
     }))
   }
 
   /** Whether every link of the chain holds: nothing was changed, put in or taken out between. */
   const holds = (records: readonly AuditRecord[]): boolean =>
-    records.every((record, index) => record.seq === index + 1 && record.chain === link(records[index - 1]?.chain ?? '', record.seq, record))
+    records.every(
+      (record, index) =>
+        record.seq === index + 1 && record.chain === link(records[index - 1]?.chain ?? '', record.seq, record),
+    )
 
   return {
-    async note(person: Person, action: string, entries: readonly Partial<Omit<AuditEntry, 'at' | 'personId' | 'action'>>[]): Promise<void> {
+    async note(
+      person: Person,
+      action: string,
+      entries: readonly Partial<Omit<AuditEntry, 'at' | 'personId' | 'action'>>[],
+    ): Promise<void> {
       if (entries.length === 0) return
       const at = now()
-      await audit.append(entries.map(entry => ({ at, personId: person.id, action, room: '', assignmentId: '', sittingId: '', subjectId: '', detail: '', ...entry })))
+      await audit.append(
+        entries.map(entry => ({
+          at,
+          personId: person.id,
+          action,
+          room: '',
+          assignmentId: '',
+          sittingId: '',
+          subjectId: '',
+          detail: '',
+          ...entry,
+        })),
+      )
     },
 
-    async page(before?: number): Promise<{ intact: boolean, entries: AuditView[], next: number | null }> {
+    async page(before?: number): Promise<{ intact: boolean; entries: AuditView[]; next: number | null }> {
       const records = await audit.newest(PAGE, before)
-      return { intact: holds(await audit.all()), entries: await views(records), next: records.length === PAGE ? records.at(-1)?.seq ?? null : null }
+      return {
+        intact: holds(await audit.all()),
+        entries: await views(records),
+        next: records.length === PAGE ? (records.at(-1)?.seq ?? null) : null,
+      }
     },
 
     /** The whole record as CSV (RFC 4180), oldest first, each line with its link of the chain. */
     async csv(): Promise<string> {
       const records = await audit.all()
       const rows = (await views(records)).map((view, index) => ({
-        'no.': view.seq, 'time (UTC)': view.at, 'who': view.who, 'action': view.action, 'room': view.room, 'whom': view.subject, 'sitting': view.sittingId, 'detail': view.detail, 'chain (SHA-256)': records[index]?.chain ?? '',
+        'no.': view.seq,
+        'time (UTC)': view.at,
+        'who': view.who,
+        'action': view.action,
+        'room': view.room,
+        'whom': view.subject,
+        'sitting': view.sittingId,
+        'detail': view.detail,
+        'chain (SHA-256)': records[index]?.chain ?? '',
       }))
       return csvOf(rows)
     },

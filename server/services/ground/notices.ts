@@ -9,7 +9,15 @@ export interface Notice {
 }
 
 /** Whom a notice is about. */
-export function about({ id, assignmentId, personId }: { id: string, assignmentId: string, personId: string }): Omit<Notice, 'what'> {
+export function about({
+  id,
+  assignmentId,
+  personId,
+}: {
+  id: string
+  assignmentId: string
+  personId: string
+}): Omit<Notice, 'what'> {
   return { sittingId: id, assignmentId, personId }
 }
 

@@ -5,5 +5,7 @@ const SYMBOLS = 'abcdefghjkmnpqrstuvwxyz23456789'
 
 /** Random groups of four, easy to type once: 19.8 bits a group. */
 export function readable(groups: number): string {
-  return Array.from({ length: groups }, () => Array.from({ length: 4 }, () => SYMBOLS[randomInt(SYMBOLS.length)]).join('')).join('-')
+  return Array.from({ length: groups }, () =>
+    Array.from({ length: 4 }, () => SYMBOLS[randomInt(SYMBOLS.length)]).join(''),
+  ).join('-')
 }

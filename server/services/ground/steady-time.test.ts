@@ -8,10 +8,15 @@ const HOUR = 3_600_000
 /** A wall clock that somebody sets, and a monotonic one that nobody can. */
 function clocks() {
   const state = { wall: NOON, monotonic: 5000 }
-  return { state, wall: () => state.wall, monotonic: () => state.monotonic, pass(ms: number) {
-    state.wall += ms
-    state.monotonic += ms
-  } }
+  return {
+    state,
+    wall: () => state.wall,
+    monotonic: () => state.monotonic,
+    pass(ms: number) {
+      state.wall += ms
+      state.monotonic += ms
+    },
+  }
 }
 
 describe('the server’s time', () => {

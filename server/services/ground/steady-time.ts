@@ -6,7 +6,11 @@ const SLEW = 0.001
  * moment on record if the wall clock is behind that, and runs on the monotonic clock; a wall clock that
  * is set differently meanwhile is followed slowly when it is ahead, and not at all when it is behind.
  */
-export function steadyTime(newestOnRecord: string | undefined, wall: () => number = Date.now, monotonic: () => number = () => performance.now()): () => string {
+export function steadyTime(
+  newestOnRecord: string | undefined,
+  wall: () => number = Date.now,
+  monotonic: () => number = () => performance.now(),
+): () => string {
   let time = Math.max(wall(), newestOnRecord === undefined ? 0 : Date.parse(newestOnRecord))
   let read = monotonic()
   return () => {

@@ -10,13 +10,29 @@ describe('turns', () => {
   it('do the work of one key in order, however long each takes', async () => {
     const inTurn = turns()
     const done: number[] = []
-    await Promise.all([30, 10, 0].map((ms, index) => inTurn('a', after(ms, () => done.push(index)))))
+    await Promise.all(
+      [30, 10, 0].map((ms, index) =>
+        inTurn(
+          'a',
+          after(ms, () => done.push(index)),
+        ),
+      ),
+    )
     expect(done).toEqual([0, 1, 2])
   })
   it('do not wait for other keys', async () => {
     const inTurn = turns()
     const done: string[] = []
-    await Promise.all([inTurn('slow', after(30, () => done.push('slow'))), inTurn('quick', after(0, () => done.push('quick')))])
+    await Promise.all([
+      inTurn(
+        'slow',
+        after(30, () => done.push('slow')),
+      ),
+      inTurn(
+        'quick',
+        after(0, () => done.push('quick')),
+      ),
+    ])
     expect(done).toEqual(['quick', 'slow'])
   })
   it('go on after work that failed, and hand its failure to whoever asked for it', async () => {

@@ -7,8 +7,7 @@ export function turns() {
     last.set(key, run)
     try {
       return await run
-    }
-    finally {
+    } finally {
       if (last.get(key) === run) last.delete(key)
     }
   }

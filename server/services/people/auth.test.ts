@@ -17,15 +17,30 @@ beforeEach(async () => {
   db = await openDatabase(join(folder, 'data.sqlite'))
   time = Date.UTC(2026, 10, 24, 12)
   let ids = 0
-  auth = authService({ db, now: () => new Date(time).toISOString(), newId: () => `id-${ids += 1}`, log: { info: () => undefined, warn: () => undefined, error: () => undefined } })
-  await peopleIn(db).add([{ id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', passwordHash: await hashPassword('slipway-64') }])
+  auth = authService({
+    db,
+    now: () => new Date(time).toISOString(),
+    newId: () => `id-${(ids += 1)}`,
+    log: { info: () => undefined, warn: () => undefined, error: () => undefined },
+  })
+  await peopleIn(db).add([
+    {
+      id: 'isla',
+      name: 'Isla Quay',
+      email: 'isla.quay@sallowmere.test',
+      role: 'trainee',
+      about: '',
+      passwordHash: await hashPassword('slipway-64'),
+    },
+  ])
 })
 afterEach(async () => {
   await db.destroy()
   await rm(folder, { recursive: true, force: true })
 })
 
-const signIn = async (): Promise<string> => (await auth.signIn('Isla.Quay@sallowmere.test', 'slipway-64', 'here')).signInId
+const signIn = async (): Promise<string> =>
+  (await auth.signIn('Isla.Quay@sallowmere.test', 'slipway-64', 'here')).signInId
 
 describe('a sign-in', () => {
   it('belongs to its person, whatever the case of the address', async () => {

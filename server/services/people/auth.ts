@@ -23,10 +23,19 @@ export function authService({ db, now, newId, log }: Context) {
 
   async function refuseIfTooMany(email: string, network: string): Promise<void> {
     const [address, from] = await Promise.all([byAddress.get(email), byNetwork.get(network)])
-    const blocked = [{ state: address, limit: FAILURES.address }, { state: from, limit: FAILURES.network }].find(({ state, limit }) => state && state.consumedPoints >= limit)
+    const blocked = [
+      { state: address, limit: FAILURES.address },
+      { state: from, limit: FAILURES.network },
+    ].find(({ state, limit }) => state && state.consumedPoints >= limit)
     if (!blocked?.state) return
     const seconds = Math.ceil(blocked.state.msBeforeNext / 1000)
-    throw new Problem(429, 'too-many-sign-ins', `Too many sign-ins have failed. Try again in ${Math.ceil(seconds / 60)} min.`, undefined, seconds)
+    throw new Problem(
+      429,
+      'too-many-sign-ins',
+      `Too many sign-ins have failed. Try again in ${Math.ceil(seconds / 60)} min.`,
+      undefined,
+      seconds,
+    )
   }
 
   async function newSignIn(person: Person): Promise<string> {
@@ -37,13 +46,16 @@ export function authService({ db, now, newId, log }: Context) {
 
   return {
     /** Takes as long for an unknown address as for a wrong password, and says the same. */
-    async signIn(email: string, password: string, network: string): Promise<{ signInId: string, person: Person }> {
+    async signIn(email: string, password: string, network: string): Promise<{ signInId: string; person: Person }> {
       const address = email.toLowerCase()
       await refuseIfTooMany(address, network)
       const person = await people.byEmail(address)
-      const right = await verifyPassword(password, person?.passwordHash ?? await noOne)
+      const right = await verifyPassword(password, person?.passwordHash ?? (await noOne))
       if (!person || !right || person.closedAt !== undefined) {
-        await Promise.all([byAddress.consume(address).catch(() => undefined), byNetwork.consume(network).catch(() => undefined)])
+        await Promise.all([
+          byAddress.consume(address).catch(() => undefined),
+          byNetwork.consume(network).catch(() => undefined),
+        ])
         log.warn({ network }, 'sign-in failed')
         throw new Problem(401, 'sign-in-failed', 'The address or the password isn’t right.')
       }
@@ -52,14 +64,20 @@ export function authService({ db, now, newId, log }: Context) {
       return { signInId: await newSignIn(person), person }
     },
     /** A password of one's own. Ends every other sign-in of the person and gives a new one. */
-    async changePassword(person: Person, current: string, wanted: string, network: string): Promise<{ signInId: string }> {
+    async changePassword(
+      person: Person,
+      current: string,
+      wanted: string,
+      network: string,
+    ): Promise<{ signInId: string }> {
       await refuseIfTooMany(person.email, network)
-      const { passwordHash } = await people.byId(person.id) ?? person
-      if (!await verifyPassword(current, passwordHash)) {
+      const { passwordHash } = (await people.byId(person.id)) ?? person
+      if (!(await verifyPassword(current, passwordHash))) {
         await byAddress.consume(person.email).catch(() => undefined)
         throw new Problem(422, 'wrong-password', 'This isn’t your present password.', { current: 'not your password' })
       }
-      if (current.normalize('NFKC') === wanted.normalize('NFKC')) throw new Problem(422, 'same-password', 'Choose another password than the present one.', { wanted: 'the same' })
+      if (current.normalize('NFKC') === wanted.normalize('NFKC'))
+        throw new Problem(422, 'same-password', 'Choose another password than the present one.', { wanted: 'the same' })
       await people.setPassword(person.id, await hashPassword(wanted))
       await this.revokeAllOf(person.id)
       log.info({ person: person.id }, 'password changed')

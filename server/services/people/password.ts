@@ -1,7 +1,7 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
 import { promisify } from 'node:util'
 
-const derive = promisify<string, Buffer, number, { N: number, r: number, p: number }, Buffer>(scrypt)
+const derive = promisify<string, Buffer, number, { N: number; r: number; p: number }, Buffer>(scrypt)
 const COST = { N: 16_384, r: 8, p: 1 }
 const KEY_LENGTH = 32
 
@@ -17,6 +17,10 @@ export async function verifyPassword(password: string, hash: string): Promise<bo
   const [name, N, r, p, salt, key] = hash.split('$')
   if (name !== 'scrypt' || !salt || !key) return false
   const expected = Buffer.from(key, 'base64url')
-  const actual = await derive(password.normalize('NFKC'), Buffer.from(salt, 'base64url'), expected.length, { N: Number(N), r: Number(r), p: Number(p) })
+  const actual = await derive(password.normalize('NFKC'), Buffer.from(salt, 'base64url'), expected.length, {
+    N: Number(N),
+    r: Number(r),
+    p: Number(p),
+  })
   return timingSafeEqual(actual, expected)
 }

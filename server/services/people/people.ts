@@ -23,7 +23,10 @@ const ownAccount = z.object({
 const newPassword = (): string => readable(3)
 
 /** Who has an account here: read in from lists, given passwords, closed and opened again. */
-export function peopleService({ db, now, newId, log }: Context, { auth, audit }: { auth: AuthService, audit: AuditService }) {
+export function peopleService(
+  { db, now, newId, log }: Context,
+  { auth, audit }: { auth: AuthService; audit: AuditService },
+) {
   const people = peopleIn(db)
 
   async function found(id: string): Promise<Person> {
@@ -33,7 +36,7 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
   }
 
   /** What each line comes to, against who is here already. */
-  async function weigh(csv: string): Promise<{ view: RosterView, known: Map<string, Person> }> {
+  async function weigh(csv: string): Promise<{ view: RosterView; known: Map<string, Person> }> {
     const { entries, faults } = readRoster(csv)
     const known = new Map((await people.all()).map(person => [person.email, person]))
     const cohorts = await cohortsIn(db).titles()
@@ -41,10 +44,14 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
     for (const entry of entries) {
       const person = known.get(entry.email)
       if (person && person.role !== entry.role) {
-        view.faults.push({ line: entry.line, message: `${entry.email} is here already as ${person.role}; a list doesn’t change what somebody is.` })
+        view.faults.push({
+          line: entry.line,
+          message: `${entry.email} is here already as ${person.role}; a list doesn’t change what somebody is.`,
+        })
         continue
       }
-      const changes = person && (person.name !== entry.name || entry.cohorts.some(title => !cohorts.get(person.id)?.includes(title)))
+      const changes =
+        person && (person.name !== entry.name || entry.cohorts.some(title => !cohorts.get(person.id)?.includes(title)))
       view.entries.push({ ...entry, does: !person ? 'add' : changes ? 'change' : 'nothing' })
     }
     view.faults.sort((a, b) => a.line - b.line)
@@ -53,18 +60,34 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
 
   return {
     /** An administrator for a centre where nobody is yet. Throws a RangeError for what can't be an account. */
-    async begin({ email, password }: { email: string, password: string }): Promise<void> {
-      if (email === '' || await people.anyone()) return
+    async begin({ email, password }: { email: string; password: string }): Promise<void> {
+      if (email === '' || (await people.anyone())) return
       const read = ownAccount.safeParse({ email, password })
       if (!read.success) throw new RangeError(`The first administrator can't be made: ${read.error.issues[0]?.message}`)
-      await people.add([{ id: newId(), name: 'Administrator', email: read.data.email, role: 'administrator', about: '', passwordHash: await hashPassword(password) }])
+      await people.add([
+        {
+          id: newId(),
+          name: 'Administrator',
+          email: read.data.email,
+          role: 'administrator',
+          about: '',
+          passwordHash: await hashPassword(password),
+        },
+      ])
       log.info({}, 'first administrator made')
     },
 
     /** Everyone with an account, by name. */
     async list(): Promise<AccountView[]> {
       const cohorts = await cohortsIn(db).titles()
-      return (await people.all()).map(({ id, name, email, role, closedAt }) => ({ id, name, email, role, cohorts: cohorts.get(id) ?? [], open: closedAt === undefined }))
+      return (await people.all()).map(({ id, name, email, role, closedAt }) => ({
+        id,
+        name,
+        email,
+        role,
+        cohorts: cohorts.get(id) ?? [],
+        open: closedAt === undefined,
+      }))
     },
 
     /** What taking a list would come to. Nothing is changed. */
@@ -72,21 +95,56 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
       return (await weigh(csv)).view
     },
 
-    /** Adds the people of a list, or changes their names and adds them to cohorts; all of it or, when it fails, nothing. */
+    /**
+     * Adds the people of a list, or changes their names and adds them to cohorts; all of it or, when it fails,
+     * nothing.
+     */
     async take(staff: Person, csv: string): Promise<RosterView> {
       const { view, known } = await weigh(csv)
-      const added = await Promise.all(view.entries.filter(({ does }) => does === 'add').map(async (entry) => {
-        const password = newPassword()
-        const { name, email, role } = entry
-        return { password, person: { id: newId(), name, email, role, about: '', passwordHash: await hashPassword(password) } satisfies Person }
-      }))
-      const idOf = new Map([...known.values(), ...added.map(({ person }) => person)].map(({ email, id }) => [email, id]))
+      const added = await Promise.all(
+        view.entries
+          .filter(({ does }) => does === 'add')
+          .map(async entry => {
+            const password = newPassword()
+            const { name, email, role } = entry
+            return {
+              password,
+              person: {
+                id: newId(),
+                name,
+                email,
+                role,
+                about: '',
+                passwordHash: await hashPassword(password),
+              } satisfies Person,
+            }
+          }),
+      )
+      const idOf = new Map(
+        [...known.values(), ...added.map(({ person }) => person)].map(({ email, id }) => [email, id]),
+      )
       const changed = view.entries.filter(({ does }) => does !== 'nothing')
-      await write(added.map(({ person }) => person), changed, idOf).catch((error: unknown) => {
-        if (/UNIQUE constraint/.test(String(error))) throw new Problem(409, 'changed-meanwhile', 'Somebody else has changed the people here meanwhile. Nothing of this list was taken; read it again.')
+      await write(
+        added.map(({ person }) => person),
+        changed,
+        idOf,
+      ).catch((error: unknown) => {
+        if (/UNIQUE constraint/.test(String(error)))
+          throw new Problem(
+            409,
+            'changed-meanwhile',
+            'Somebody else has changed the people here meanwhile. Nothing of this list was taken; read it again.',
+          )
         throw error
       })
-      await audit.note(staff, 'take-person', changed.map(({ email, role, cohorts, does }) => ({ subjectId: idOf.get(email) ?? '', detail: [does === 'add' ? `new ${role}` : 'changed', ...cohorts].join(', ') })))
+      await audit.note(
+        staff,
+        'take-person',
+        changed.map(({ email, role, cohorts, does }) => ({
+          subjectId: idOf.get(email) ?? '',
+          detail: [does === 'add' ? `new ${role}` : 'changed', ...cohorts].join(', '),
+        })),
+      )
       log.info({ by: staff.id, added: added.length, changed: changed.length - added.length }, 'list of people taken')
       return { ...view, passwords: added.map(({ person: { name, email }, password }) => ({ name, email, password })) }
     },
@@ -104,15 +162,20 @@ export function peopleService({ db, now, newId, log }: Context, { auth, audit }:
     /** Closes an account, or opens it again. Nothing that was done in it is lost. */
     async setOpen(staff: Person, id: string, open: boolean): Promise<void> {
       await found(id)
-      if (id === staff.id) throw new Problem(409, 'own-account', 'Nobody closes their own account: another administrator does.')
+      if (id === staff.id)
+        throw new Problem(409, 'own-account', 'Nobody closes their own account: another administrator does.')
       await people.close(id, open ? null : now())
       if (!open) await auth.revokeAllOf(id)
       await audit.note(staff, open ? 'open-account' : 'close-account', [{ subjectId: id }])
     },
   }
 
-  async function write(added: readonly Person[], changed: readonly RosterEntry[], idOf: ReadonlyMap<string, string>): Promise<void> {
-    await db.transaction(async (trx) => {
+  async function write(
+    added: readonly Person[],
+    changed: readonly RosterEntry[],
+    idOf: ReadonlyMap<string, string>,
+  ): Promise<void> {
+    await db.transaction(async trx => {
       const [there, cohorts] = [peopleIn(trx), cohortsIn(trx)]
       await there.add(added)
       const byTitle = new Map((await cohorts.all()).map((cohort): [string, Cohort] => [cohort.title, cohort]))

@@ -18,10 +18,24 @@ export function messageService({ db, now, newId }: Context, live: LiveSittings, 
       if (!one || one.sitting.personId !== person.id) throw notFound('sitting')
       if (one.sitting.state !== 'running') throw new Problem(409, 'sitting-ended', 'This sitting has ended.')
       await many.consume(sittingId).catch(() => {
-        throw new Problem(429, 'too-many-messages', 'You have written much in a short time. Wait for an answer, or raise your hand.', undefined, 60)
+        throw new Problem(
+          429,
+          'too-many-messages',
+          'You have written much in a short time. Wait for an answer, or raise your hand.',
+          undefined,
+          60,
+        )
       })
       const place = one.plan.tasks.findIndex(({ task }) => task.id === taskId)
-      const message = { id: newId(), sittingId, personId: person.id, side: 'trainee' as const, reference: place < 0 ? '' : referenceOf(sittingId, place), text, at: now() }
+      const message = {
+        id: newId(),
+        sittingId,
+        personId: person.id,
+        side: 'trainee' as const,
+        reference: place < 0 ? '' : referenceOf(sittingId, place),
+        text,
+        at: now(),
+      }
       await messagesIn(db).add(message)
       notices.tell({ ...about(one.sitting), what: 'changed' })
       return messageViewOf(message, new Map([[person.id, person]]), person.id)

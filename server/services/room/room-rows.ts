@@ -39,8 +39,14 @@ function whereIn(plan: Plan, state: SittingState): string {
   return `task ${place + 1} of ${plan.tasks.length}, step ${number}`
 }
 
-function failedChecks(state: SittingState, at: string): { failedLately: number, lastFailedAt: string | null } {
-  const failed = state.tasks.flatMap(task => task.steps.flatMap(step => step.checks.filter(check => !check.findings.every(({ met }) => met)).map(check => check.at))).sort()
+function failedChecks(state: SittingState, at: string): { failedLately: number; lastFailedAt: string | null } {
+  const failed = state.tasks
+    .flatMap(task =>
+      task.steps.flatMap(step =>
+        step.checks.filter(check => !check.findings.every(({ met }) => met)).map(check => check.at),
+      ),
+    )
+    .sort()
   const lately = failed.filter(moment => ms(at) - ms(moment) <= LATELY_MS)
   return { failedLately: lately.length, lastFailedAt: failed.at(-1) ?? null }
 }
@@ -53,15 +59,42 @@ function stateOf(one: LiveSitting, at: string): RoomRow['state'] {
 }
 
 const nobody = {
-  sittingId: null, where: '', finished: '', startedAt: null, deadline: null, closesFirst: false, extendedMinutes: 0, pausedSince: null, pauseReason: '', savedAt: null,
-  connected: false, seenAt: null, awaySince: null, awayTimes: 0, failedLately: 0, lastFailedAt: null, unanswered: 0, device: '', how: '',
+  sittingId: null,
+  where: '',
+  finished: '',
+  startedAt: null,
+  deadline: null,
+  closesFirst: false,
+  extendedMinutes: 0,
+  pausedSince: null,
+  pauseReason: '',
+  savedAt: null,
+  connected: false,
+  seenAt: null,
+  awaySince: null,
+  awayTimes: 0,
+  failedLately: 0,
+  lastFailedAt: null,
+  unanswered: 0,
+  device: '',
+  how: '',
 }
 
 /** What the room is shown of one person at one paper. */
-export function rowOf({ assignment, share, name, paperTitle, adjustments, live, messages }: Seat, presence: PresenceBook, at: string): RoomRow {
+export function rowOf(
+  { assignment, share, name, paperTitle, adjustments, live, messages }: Seat,
+  presence: PresenceBook,
+  at: string,
+): RoomRow {
   const person = {
-    key: `${assignment.id} ${share.personId}`, assignmentId: assignment.id, personId: share.personId, name, paperTitle,
-    waitingSince: share.waitingAt, codeEntered: share.codeAt !== null, adjustments: adjustmentsInWords(adjustments ?? noAdjustments),
+    key: `${assignment.id} ${share.personId}`,
+    assignmentId: assignment.id,
+    personId: share.personId,
+    name,
+    paperTitle,
+    waitingSince: share.waitingAt,
+    codeEntered: share.codeAt !== null,
+    adjustments: adjustmentsInWords(adjustments ?? noAdjustments),
   }
   // Whoever asks to be let in to another sitting is waiting, whatever came of the last one.
   if (!live || (live.sitting.state === 'ended' && share.waitingAt !== null)) {

@@ -10,13 +10,30 @@ beforeEach(async () => {
 afterEach(() => world.close())
 
 const act = (request: RoomAct) => world.services.rooms.act(world.people.tobias, 'office', request)
-const row = async (name = 'Isla Quay') => (await world.services.rooms.board('office')).rows.find(one => one.name === name)!
+const row = async (name = 'Isla Quay') =>
+  (await world.services.rooms.board('office')).rows.find(one => one.name === name)!
 
 describe('the board', () => {
   it('shows everyone: who isn’t here, who works and where, and how many tries failed lately', async () => {
     const { id } = await world.start()
-    await world.send(id, { kind: 'open', taskId: 'wages-worked-not-paid' }, accrual('wrong'), checkAccrual, checkAccrual, { kind: 'away', on: true })
-    expect(await row()).toMatchObject({ state: 'working', where: 'task 7 of 10, step 1', finished: '0 of 19', deadline: later(25), failedLately: 2, awaySince: later(0), awayTimes: 1, connected: true })
+    await world.send(
+      id,
+      { kind: 'open', taskId: 'wages-worked-not-paid' },
+      accrual('wrong'),
+      checkAccrual,
+      checkAccrual,
+      { kind: 'away', on: true },
+    )
+    expect(await row()).toMatchObject({
+      state: 'working',
+      where: 'task 7 of 10, step 1',
+      finished: '0 of 19',
+      deadline: later(25),
+      failedLately: 2,
+      awaySince: later(0),
+      awayTimes: 1,
+      connected: true,
+    })
     expect(await row('Piet Moor')).toMatchObject({ state: 'not-here', sittingId: null })
     world.pass(3)
     expect(await row()).toMatchObject({ failedLately: 0, connected: false, seenAt: later(0) })
@@ -61,7 +78,9 @@ describe('what an invigilator does', () => {
     await act({ act: 'resume', sittings: [id] })
     expect((await world.view(id)).deadline).toBe(later(55))
     expect((await world.send(id, accrual())).outcomes[0]?.status).toBe('accepted')
-    expect((await act({ act: 'resume', sittings: [id] })).refused).toEqual([{ name: 'Isla Quay', why: 'The clock is running.' }])
+    expect((await act({ act: 'resume', sittings: [id] })).refused).toEqual([
+      { name: 'Isla Quay', why: 'The clock is running.' },
+    ])
     expect(await refusalOf(world.services.sittings.rest(world.people.isla, id, false))).not.toBe('paused')
   })
 
@@ -84,7 +103,8 @@ describe('what an invigilator does', () => {
 
   it('frees a sitting for another device: the old page is refused, the new one works', async () => {
     const { id } = await world.start()
-    const send = (seat: string, name: string) => world.services.sittings.record(world.people.isla, id, [{ id: name, ...accrual('wrong') } as never], seat)
+    const send = (seat: string, name: string) =>
+      world.services.sittings.record(world.people.isla, id, [{ id: name, ...accrual('wrong') } as never], seat)
     await world.services.sittings.seat(world.people.isla, id, 'old-page', 'Linux, 1280 × 800')
     expect((await send('old-page', 'e1')).outcomes[0]?.status).toBe('accepted')
     await act({ act: 'free', sittings: [id], reason: 'keyboard broke' })
@@ -106,8 +126,13 @@ describe('what an invigilator does', () => {
     expect((await world.services.results.of(world.people.isla, isla.id)).score).toBe(4)
     expect(await refusalOf(world.services.results.of(world.people.piet, piet.id))).toBe('voided')
     const cells = (await world.services.marks.book()).rows.map(({ name, cells: [cell] }) => [name, cell?.score])
-    expect(cells).toEqual([['Isla Quay', 4], ['Piet Moor', null]])
-    expect((await act({ act: 'extend', sittings: [isla.id], minutes: 1, reason: 'x' })).refused).toEqual([{ name: 'Isla Quay', why: 'The sitting has ended.' }])
+    expect(cells).toEqual([
+      ['Isla Quay', 4],
+      ['Piet Moor', null],
+    ])
+    expect((await act({ act: 'extend', sittings: [isla.id], minutes: 1, reason: 'x' })).refused).toEqual([
+      { name: 'Isla Quay', why: 'The sitting has ended.' },
+    ])
   })
 
   it('answers a message, which then no longer counts as unanswered', async () => {
@@ -117,8 +142,14 @@ describe('what an invigilator does', () => {
     expect((await row()).unanswered).toBe(1)
     await act({ act: 'message', sittings: [id], text: 'Scroll the brief.' })
     expect((await row()).unanswered).toBe(0)
-    expect((await world.view(id)).messages.map(({ from, text }) => [from, text])).toEqual([['trainee', 'The invoice is cut off.'], ['room', 'Scroll the brief.']])
-    expect((await world.services.rooms.talk('office', id)).map(({ name }) => name)).toEqual(['Isla Quay', 'Tobias Reed'])
+    expect((await world.view(id)).messages.map(({ from, text }) => [from, text])).toEqual([
+      ['trainee', 'The invoice is cut off.'],
+      ['room', 'Scroll the brief.'],
+    ])
+    expect((await world.services.rooms.talk('office', id)).map(({ name }) => name)).toEqual([
+      'Isla Quay',
+      'Tobias Reed',
+    ])
   })
 
   it('touches only sittings of the room', async () => {

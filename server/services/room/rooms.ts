@@ -27,7 +27,11 @@ const BUNDLE_MS = 1000
 
 /** The name of a room as part of an address. */
 export function roomIdOf(title: string): string {
-  return title.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
+  return title
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
 }
 
 interface Parts {
@@ -40,38 +44,65 @@ interface Parts {
 }
 
 /** The invigilator's room: who sits what, how they stand, and what may be done about it. */
-export function roomService({ db, now, newId, log }: Context, { plans, live, writer, notices, presence, audit }: Parts) {
+export function roomService(
+  { db, now, newId, log }: Context,
+  { plans, live, writer, notices, presence, audit }: Parts,
+) {
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
   const messages = messagesIn(db)
 
   async function assignmentsOf(roomId: string, at: string): Promise<Assignment[]> {
-    const current = (assignment: Assignment): boolean => assignment.settings.closesAt === null || Date.parse(at) - Date.parse(assignment.settings.closesAt) < LINGERS_MS
-    return (await assignments.all()).filter(assignment => assignment.settings.room !== '' && (roomId === '' || roomIdOf(assignment.settings.room) === roomId) && current(assignment))
+    const current = (assignment: Assignment): boolean =>
+      assignment.settings.closesAt === null || Date.parse(at) - Date.parse(assignment.settings.closesAt) < LINGERS_MS
+    return (await assignments.all()).filter(
+      assignment =>
+        assignment.settings.room !== '' &&
+        (roomId === '' || roomIdOf(assignment.settings.room) === roomId) &&
+        current(assignment),
+    )
   }
 
   /** The newest sitting of each person on each assignment. */
-  const newest = (all: readonly Sitting[]): Map<string, Sitting> => new Map(all.map(sitting => [`${sitting.assignmentId} ${sitting.personId}`, sitting]))
+  const newest = (all: readonly Sitting[]): Map<string, Sitting> =>
+    new Map(all.map(sitting => [`${sitting.assignmentId} ${sitting.personId}`, sitting]))
 
   async function rowsOf(given: readonly Assignment[], only?: ReadonlySet<string>): Promise<RoomRow[]> {
     const at = now()
     const ids = given.map(({ id }) => id)
     const persons = only && [...only].map(key => key.split(' ')[1] ?? '')
-    const shares = (await assignments.sharesOf(ids, persons)).filter(share => !only || only.has(`${share.assignmentId} ${share.personId}`))
+    const shares = (await assignments.sharesOf(ids, persons)).filter(
+      share => !only || only.has(`${share.assignmentId} ${share.personId}`),
+    )
     const latest = newest(await sittings.onAll(ids, persons))
-    const [people, adjusted, said] = await Promise.all([peopleIn(db).byIds(shares.map(({ personId }) => personId)), adjustmentsIn(db).all(), messages.of([...latest.values()].map(({ id }) => id))])
+    const [people, adjusted, said] = await Promise.all([
+      peopleIn(db).byIds(shares.map(({ personId }) => personId)),
+      adjustmentsIn(db).all(),
+      messages.of([...latest.values()].map(({ id }) => id)),
+    ])
     const bySitting = group(said, ({ sittingId }) => sittingId)
-    return Promise.all(shares.map(async (share: Share) => {
-      const assignment = given.find(({ id }) => id === share.assignmentId)!
-      const sitting = latest.get(`${share.assignmentId} ${share.personId}`)
-      return rowOf({
-        assignment, share, name: people.get(share.personId)?.name ?? share.personId, paperTitle: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
-        adjustments: adjusted.get(share.personId), live: sitting && await live.find(sitting.id), messages: bySitting.get(sitting?.id ?? '') ?? [],
-      }, presence, at)
-    }))
+    return Promise.all(
+      shares.map(async (share: Share) => {
+        const assignment = given.find(({ id }) => id === share.assignmentId)!
+        const sitting = latest.get(`${share.assignmentId} ${share.personId}`)
+        return rowOf(
+          {
+            assignment,
+            share,
+            name: people.get(share.personId)?.name ?? share.personId,
+            paperTitle: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
+            adjustments: adjusted.get(share.personId),
+            live: sitting && (await live.find(sitting.id)),
+            messages: bySitting.get(sitting?.id ?? '') ?? [],
+          },
+          presence,
+          at,
+        )
+      }),
+    )
   }
 
-  async function roomOf(roomId: string): Promise<{ title: string, given: Assignment[] }> {
+  async function roomOf(roomId: string): Promise<{ title: string; given: Assignment[] }> {
     const given = await assignmentsOf(roomId, now())
     const title = given[0]?.settings.room
     if (title === undefined) throw notFound('room')
@@ -79,14 +110,26 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
   }
 
   return {
-    async list(): Promise<{ id: string, title: string, papers: string[], people: number, working: number, waiting: number }[]> {
+    async list(): Promise<
+      { id: string; title: string; papers: string[]; people: number; working: number; waiting: number }[]
+    > {
       const given = await assignmentsOf('', now())
       const rooms = group(given, ({ settings }) => roomIdOf(settings.room))
-      return Promise.all([...rooms].map(async ([id, own]) => {
-        const rows = await rowsOf(own)
-        const count = (...states: RoomRow['state'][]): number => rows.filter(({ state }) => states.includes(state)).length
-        return { id, title: own[0]!.settings.room, papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))], people: rows.length, working: count('working', 'paused', 'on-break'), waiting: count('waiting') }
-      }))
+      return Promise.all(
+        [...rooms].map(async ([id, own]) => {
+          const rows = await rowsOf(own)
+          const count = (...states: RoomRow['state'][]): number =>
+            rows.filter(({ state }) => states.includes(state)).length
+          return {
+            id,
+            title: own[0]!.settings.room,
+            papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))],
+            people: rows.length,
+            working: count('working', 'paused', 'on-break'),
+            waiting: count('waiting'),
+          }
+        }),
+      )
     },
 
     async board(roomId: string): Promise<RoomView> {
@@ -109,7 +152,11 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
       const stop = notices.onAny(({ assignmentId, personId }) => {
         if (!ids.has(assignmentId)) return
         changed.add(`${assignmentId} ${personId}`)
-        timer ??= setTimeout(() => void flush().catch((error: unknown) => log.warn({ room: roomId, error: String(error) }, 'room not told')), BUNDLE_MS)
+        timer ??= setTimeout(
+          () =>
+            void flush().catch((error: unknown) => log.warn({ room: roomId, error: String(error) }, 'room not told')),
+          BUNDLE_MS,
+        )
       })
       return () => {
         stop()
@@ -122,7 +169,14 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
       await inRoom(roomId, [sittingId])
       const said = await messages.of([sittingId])
       const people = await peopleIn(db).byIds(said.map(({ personId }) => personId))
-      return said.map(({ id, side, personId, text, reference, at }) => ({ id, from: side, name: people.get(personId)?.name ?? personId, text, reference, at }))
+      return said.map(({ id, side, personId, text, reference, at }) => ({
+        id,
+        from: side,
+        name: people.get(personId)?.name ?? personId,
+        text,
+        reference,
+        at,
+      }))
     },
 
     /** Does what an invigilator asks for, to each person in turn, and notes every one of them. */
@@ -138,11 +192,23 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
       const refused: RoomActed['refused'] = []
       const done: Sitting[] = []
       for (const sitting of found) {
-        const why = await live.with(sitting.id, async one => one ? actOn(one, invigilator, act) : 'The sitting is gone.')
+        const why = await live.with(sitting.id, async one =>
+          one ? actOn(one, invigilator, act) : 'The sitting is gone.',
+        )
         if (why === null) done.push(sitting)
         else refused.push({ name: people.get(sitting.personId)?.name ?? sitting.personId, why })
       }
-      await audit.note(invigilator, act.act, done.map(({ id, personId, assignmentId }) => ({ room: title, sittingId: id, subjectId: personId, assignmentId, detail: detailOf(act) })))
+      await audit.note(
+        invigilator,
+        act.act,
+        done.map(({ id, personId, assignmentId }) => ({
+          room: title,
+          sittingId: id,
+          subjectId: personId,
+          assignmentId,
+          detail: detailOf(act),
+        })),
+      )
       return { done: done.length, refused }
     },
   }
@@ -151,14 +217,19 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
   async function inRoom(roomId: string, ids: readonly string[]): Promise<Sitting[]> {
     const { given } = await roomOf(roomId)
     const known = new Map((await sittings.onAll(given.map(({ id }) => id))).map(sitting => [sitting.id, sitting]))
-    return ids.map((id) => {
+    return ids.map(id => {
       const sitting = known.get(id)
       if (!sitting) throw notFound('sitting in this room')
       return sitting
     })
   }
 
-  async function actBefore(invigilator: Person, room: string, given: readonly Assignment[], act: Extract<RoomAct, { act: 'admit' | 'enter-code' }>): Promise<RoomActed> {
+  async function actBefore(
+    invigilator: Person,
+    room: string,
+    given: readonly Assignment[],
+    act: Extract<RoomAct, { act: 'admit' | 'enter-code' }>,
+  ): Promise<RoomActed> {
     const byAssignment = group(act.people, ({ assignmentId }) => assignmentId)
     let done = 0
     for (const [assignmentId, people] of byAssignment) {
@@ -170,7 +241,11 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
       const own = new Set((await assignments.sharesOf([assignmentId])).map(({ personId }) => personId))
       const ids = people.map(({ personId }) => personId).filter(id => own.has(id))
       await assignments.changeShare(assignmentId, ids, act.act === 'admit' ? { admittedAt: now() } : { codeAt: now() })
-      await audit.note(invigilator, act.act, ids.map(subjectId => ({ room, assignmentId, subjectId })))
+      await audit.note(
+        invigilator,
+        act.act,
+        ids.map(subjectId => ({ room, assignmentId, subjectId })),
+      )
       for (const id of ids) notices.tell({ sittingId: '', assignmentId, personId: id, what: 'at-the-door' })
       done += ids.length
     }
@@ -178,12 +253,24 @@ export function roomService({ db, now, newId, log }: Context, { plans, live, wri
   }
 
   /** Why a sitting doesn't take the act, or null once it is done. In the sitting's turn. */
-  async function actOn(one: LiveSitting, invigilator: Person, act: Exclude<RoomAct, { act: 'admit' | 'enter-code' }>): Promise<string | null> {
+  async function actOn(
+    one: LiveSitting,
+    invigilator: Person,
+    act: Exclude<RoomAct, { act: 'admit' | 'enter-code' }>,
+  ): Promise<string | null> {
     const at = now()
     const { sitting } = one
     if (act.act === 'incident') return null
     if (act.act === 'message') {
-      await messages.add({ id: newId(), sittingId: sitting.id, personId: invigilator.id, side: 'room', reference: '', text: act.text, at })
+      await messages.add({
+        id: newId(),
+        sittingId: sitting.id,
+        personId: invigilator.id,
+        side: 'room',
+        reference: '',
+        text: act.text,
+        at,
+      })
       notices.tell({ ...about(sitting), what: 'message' })
       notices.tell({ ...about(sitting), what: 'changed' })
       return null
@@ -206,21 +293,28 @@ export type RoomService = ReturnType<typeof roomService>
 
 function eventOf(act: Extract<RoomAct, { act: 'pause' | 'extend' | 'free' }>): EventBody {
   switch (act.act) {
-    case 'pause': return { kind: 'paused', reason: act.reason }
-    case 'extend': return { kind: 'extended', byMs: act.minutes * 60_000, reason: act.reason }
-    case 'free': return { kind: 'unseated', reason: act.reason }
+    case 'pause':
+      return { kind: 'paused', reason: act.reason }
+    case 'extend':
+      return { kind: 'extended', byMs: act.minutes * 60_000, reason: act.reason }
+    case 'free':
+      return { kind: 'unseated', reason: act.reason }
   }
 }
 
 function detailOf(act: RoomAct): string {
   switch (act.act) {
-    case 'extend': return `${act.minutes} min: ${act.reason}`
+    case 'extend':
+      return `${act.minutes} min: ${act.reason}`
     case 'incident':
-    case 'message': return act.text
+    case 'message':
+      return act.text
     case 'pause':
     case 'free':
     case 'end':
-    case 'void': return act.reason
-    default: return ''
+    case 'void':
+      return act.reason
+    default:
+      return ''
   }
 }

@@ -28,7 +28,8 @@ export function deadlineForExpiry(plan: Plan, state: SittingState, at: string): 
   const deadline = endsAt(plan, state, at)
   const { clock } = state
   if (!isPaused(clock, at) || clock.pausedAt === null) return deadline
-  const until = clock.pauseLimitMs === null ? NEVER : iso(ms(deadline) + ms(clock.pausedAt) + clock.pauseLimitMs - ms(at))
+  const until =
+    clock.pauseLimitMs === null ? NEVER : iso(ms(deadline) + ms(clock.pausedAt) + clock.pauseLimitMs - ms(at))
   return clock.closesAt !== null && clock.closesAt < until ? clock.closesAt : until
 }
 
@@ -36,8 +37,14 @@ export function deadlineForExpiry(plan: Plan, state: SittingState, at: string): 
 export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, notices: NoticeBoard) {
   const sittings = sittingsIn(db)
 
-  const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent =>
-    ({ seq: one.seq + 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at })
+  const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent => ({
+    seq: one.seq + 1,
+    clientId: newId(),
+    status: 'accepted',
+    body,
+    clientAt: null,
+    serverAt: at,
+  })
 
   async function keepDeadline(one: LiveSitting, at: string): Promise<void> {
     const deadline = deadlineForExpiry(one.plan, one.state, at)
@@ -53,9 +60,16 @@ export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, n
     const endedAt = state.endedAt ?? at
     const result = resultOf(one.plan, state)
     const voided = how === 'voided'
-    const digest = digestOf([...await sittings.log(id), event])
+    const digest = digestOf([...(await sittings.log(id)), event])
     const score = voided ? null : result.points
-    await sittings.end(id, event, personId, { endedAt, how, score, signedAs, digest, evidence: voided ? [] : evidenceFrom(id, endedAt, result) })
+    await sittings.end(id, event, personId, {
+      endedAt,
+      how,
+      score,
+      signedAs,
+      digest,
+      evidence: voided ? [] : evidenceFrom(id, endedAt, result),
+    })
     live.took(one, [event], state)
     one.sitting = { ...one.sitting, state: 'ended', endedAt, how, score, signedAs, digest, digestEvents: event.seq }
     log.info({ sitting: id, how, endedAt, score }, 'sitting ended')
@@ -91,7 +105,18 @@ export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, n
       const deadline = endsAt(one.plan, state, at)
       await sittings.reopen(one.sitting.id, event, deadline)
       live.took(one, [event], state)
-      one.sitting = { ...one.sitting, state: 'running', deadlineAt: deadline, endedAt: null, how: null, score: null, signedAs: null, credit: null, digest: null, digestEvents: null }
+      one.sitting = {
+        ...one.sitting,
+        state: 'running',
+        deadlineAt: deadline,
+        endedAt: null,
+        how: null,
+        score: null,
+        signedAs: null,
+        credit: null,
+        digest: null,
+        digestEvents: null,
+      }
       notices.tell({ ...about(one.sitting), what: 'changed' })
       return null
     },

@@ -13,7 +13,8 @@ const hashed = (code: string): Buffer => createHash('sha256').update(plain(code)
 const sameCode = (a: string, b: string): boolean => timingSafeEqual(hashed(a), hashed(b))
 
 /** Room and paper of an assignment, as a refusal names them. */
-const named = (title: string, { settings }: Assignment): string => settings.room ? `“${title}” in ${settings.room}` : `“${title}”`
+const named = (title: string, { settings }: Assignment): string =>
+  settings.room ? `“${title}” in ${settings.room}` : `“${title}”`
 
 /** Milliseconds of reading time that are still to pass; the whole of it if reading hasn't begun. */
 export function readingLeftMs({ settings }: Assignment, { readingAt }: Share, at: string): number {
@@ -24,7 +25,7 @@ export function readingLeftMs({ settings }: Assignment, { readingAt }: Share, at
 export interface GateStanding {
   given: Given
   /** The person's other assignments with the titles of their papers: one of them may be meant. */
-  others: readonly { title: string, assignment: Assignment }[]
+  others: readonly { title: string; assignment: Assignment }[]
   title: string
   /** The paper that must be finished first, unless it is. */
   mustFinish: string | null
@@ -39,37 +40,79 @@ export function gateKeeper() {
   const wrongCodes = new RateLimiterMemory(WRONG_CODES)
 
   /** Fails with a Problem unless the code is the assignment's. Wrong codes are counted, right ones are not. */
-  async function checkCode(personId: string, code: string, { given: { assignment }, others, title }: Omit<GateStanding, 'mustFinish' | 'at'>): Promise<void> {
+  async function checkCode(
+    personId: string,
+    code: string,
+    { given: { assignment }, others, title }: Omit<GateStanding, 'mustFinish' | 'at'>,
+  ): Promise<void> {
     const state = await wrongCodes.get(personId)
     if (state && state.consumedPoints >= WRONG_CODES.points) {
       const seconds = Math.ceil(state.msBeforeNext / 1000)
-      throw new Problem(429, 'too-many-codes', `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min, or ask the invigilator to enter it.`, undefined, seconds)
+      throw new Problem(
+        429,
+        'too-many-codes',
+        `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min, or ask the invigilator to enter it.`,
+        undefined,
+        seconds,
+      )
     }
     if (sameCode(code, assignment.settings.accessCode)) return
     await wrongCodes.consume(personId).catch(() => undefined)
-    const meant = others.find(other => other.assignment.settings.accessCode !== '' && sameCode(code, other.assignment.settings.accessCode))
-    if (meant) throw new Problem(403, 'other-sitting', `This is the code of ${named(meant.title, meant.assignment)}; here it is ${named(title, assignment)}. You probably mean the other one.`, { assignmentId: meant.assignment.id })
-    throw new Problem(403, 'wrong-code', 'This isn’t the access code of this paper.', { accessCode: 'not the right code' })
+    const meant = others.find(
+      other => other.assignment.settings.accessCode !== '' && sameCode(code, other.assignment.settings.accessCode),
+    )
+    if (meant)
+      throw new Problem(
+        403,
+        'other-sitting',
+        `This is the code of ${named(meant.title, meant.assignment)}; here it is ${named(title, assignment)}. You probably mean the other one.`,
+        { assignmentId: meant.assignment.id },
+      )
+    throw new Problem(403, 'wrong-code', 'This isn’t the access code of this paper.', {
+      accessCode: 'not the right code',
+    })
   }
 
   return {
     checkCode,
     async check(personId: string, standing: GateStanding, request: StartRequest): Promise<void> {
-      const { given: { assignment, share }, mustFinish, at } = standing
+      const {
+        given: { assignment, share },
+        mustFinish,
+        at,
+      } = standing
       const { settings } = assignment
       if (mustFinish !== null) throw new Problem(403, 'finish-first', `Finish “${mustFinish}” first.`)
       const reading = readingLeftMs(assignment, share, at)
-      if (reading > 0) throw new Problem(403, 'still-reading', `Read the instructions first: it can be started in ${Math.ceil(reading / 1000)} s.`, undefined, Math.ceil(reading / 1000))
-      if (settings.admission && share.admittedAt === null) throw new Problem(403, 'not-admitted', 'The invigilator has not let you in yet.')
+      if (reading > 0)
+        throw new Problem(
+          403,
+          'still-reading',
+          `Read the instructions first: it can be started in ${Math.ceil(reading / 1000)} s.`,
+          undefined,
+          Math.ceil(reading / 1000),
+        )
+      if (settings.admission && share.admittedAt === null)
+        throw new Problem(403, 'not-admitted', 'The invigilator has not let you in yet.')
       if (settings.accessCode !== '' && share.codeAt === null) {
-        if (settings.codeFrom === 'invigilator') throw new Problem(403, 'code-from-invigilator', 'The invigilator enters the access code for you.')
-        if (!request.accessCode) throw new Problem(403, 'code-needed', 'Enter the access code.', { accessCode: 'missing' })
+        if (settings.codeFrom === 'invigilator')
+          throw new Problem(403, 'code-from-invigilator', 'The invigilator enters the access code for you.')
+        if (!request.accessCode)
+          throw new Problem(403, 'code-needed', 'Enter the access code.', { accessCode: 'missing' })
         await checkCode(personId, request.accessCode, standing)
       }
-      if (settings.conditions.length > 0 && request.accepted !== true) throw new Problem(403, 'conditions', 'Accept the conditions first.', { accepted: 'not accepted' })
+      if (settings.conditions.length > 0 && request.accepted !== true)
+        throw new Problem(403, 'conditions', 'Accept the conditions first.', { accepted: 'not accepted' })
       const missing = settings.details.filter(({ id, required }) => required && !request.details?.[id]?.trim())
-      if (missing.length > 0) throw new Problem(422, 'details-missing', `Fill in: ${missing.map(({ label }) => label).join(', ')}.`, Object.fromEntries(missing.map(({ id }) => [`details.${id}`, 'missing'])))
-      if (settings.systemCheck && request.systemCheck?.passed !== true) throw new Problem(403, 'system-check', 'Run the system check first.')
+      if (missing.length > 0)
+        throw new Problem(
+          422,
+          'details-missing',
+          `Fill in: ${missing.map(({ label }) => label).join(', ')}.`,
+          Object.fromEntries(missing.map(({ id }) => [`details.${id}`, 'missing'])),
+        )
+      if (settings.systemCheck && request.systemCheck?.passed !== true)
+        throw new Problem(403, 'system-check', 'Run the system check first.')
     },
   }
 }

@@ -48,7 +48,10 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
     const counted = events.filter(event => event.status === 'accepted').map(logged)
     // A snapshot was written by this same version from a state that is plain JSON.
     const state = usable
-      ? counted.reduce((before, event) => advance(plan, before, event).state, JSON.parse(usable.document) as SittingState)
+      ? counted.reduce(
+          (before, event) => advance(plan, before, event).state,
+          JSON.parse(usable.document) as SittingState,
+        )
       : fold(base, counted)
     const known = new Map(await sittings.clientIds(id))
     return { sitting, plan, state, seq: Math.max(usable?.seq ?? 0, events.at(-1)?.seq ?? 0), known }
@@ -61,12 +64,11 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
      */
     async with<Result>(id: string, work: (live: LiveSitting | undefined) => Promise<Result>): Promise<Result> {
       return inTurn(id, async () => {
-        const found = live.get(id) ?? await rebuild(id)
+        const found = live.get(id) ?? (await rebuild(id))
         if (found) live.set(id, found)
         try {
           return await work(found)
-        }
-        catch (error) {
+        } catch (error) {
           if (!(error instanceof Problem)) live.delete(id)
           throw error
         }
@@ -79,7 +81,8 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
       await sittings.append(one.sitting.id, events)
       this.took(one, events, state)
       if (Math.floor(one.seq / SNAPSHOT_EVERY) > Math.floor((one.seq - events.length) / SNAPSHOT_EVERY)) {
-        await sittings.keepSnapshot(one.sitting.id, { seq: one.seq, madeBy: STATE_VERSION, document: JSON.stringify(state) })
+        await sittings
+          .keepSnapshot(one.sitting.id, { seq: one.seq, madeBy: STATE_VERSION, document: JSON.stringify(state) })
           .catch((error: unknown) => log.warn({ sitting: one.sitting.id, error: String(error) }, 'snapshot not kept'))
       }
     },

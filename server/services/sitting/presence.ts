@@ -6,7 +6,10 @@ interface Seen {
   streams: number
 }
 
-/** Which sittings have a page open right now. It lives in memory: after a restart everyone is seen again with their next call. */
+/**
+ * Which sittings have a page open right now. It lives in memory: after a restart everyone is seen again with their
+ * next call.
+ */
 export function presenceBook(now: () => string) {
   const seen = new Map<string, Seen>()
   return {
@@ -21,10 +24,13 @@ export function presenceBook(now: () => string) {
         if (before) seen.set(sittingId, { at: now(), streams: Math.max(0, before.streams - 1) })
       }
     },
-    of(sittingId: string): { connected: boolean, seenAt: string | null } {
+    of(sittingId: string): { connected: boolean; seenAt: string | null } {
       const found = seen.get(sittingId)
       if (!found) return { connected: false, seenAt: null }
-      return { connected: found.streams > 0 || Date.parse(now()) - Date.parse(found.at) < STILL_THERE_MS, seenAt: found.streams > 0 ? now() : found.at }
+      return {
+        connected: found.streams > 0 || Date.parse(now()) - Date.parse(found.at) < STILL_THERE_MS,
+        seenAt: found.streams > 0 ? now() : found.at,
+      }
     },
     forget(sittingId: string): void {
       seen.delete(sittingId)

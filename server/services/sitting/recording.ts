@@ -57,7 +57,14 @@ export function record(before: Before, events: readonly ClientEvent[], now: stri
     const seq = before.seq + recorded.stored.length + 1
     const inGrace = wasInGrace(plan, standing, event, now)
     const keep = (status: StoredEvent['status']): void => {
-      recorded.stored.push({ seq, clientId: id, status, body: { ...body, ...inGrace }, clientAt: at ?? null, serverAt: now })
+      recorded.stored.push({
+        seq,
+        clientId: id,
+        status,
+        body: { ...body, ...inGrace },
+        clientAt: at ?? null,
+        serverAt: now,
+      })
       batch.set(id, seq)
     }
     if (recorded.state.status === 'ended' || !counts(deadline, plan.rules.graceSeconds, at, now)) {
@@ -68,39 +75,63 @@ export function record(before: Before, events: readonly ClientEvent[], now: stri
     }
     const { state, outcome } = advance(plan, recorded.state, { ...body, at: now, ...inGrace })
     if (outcome.status === 'refused') {
-      if (outcome.malformed) throw new Problem(422, 'not-for-this-paper', outcome.refusal, { [`events.${index}`]: outcome.refusal })
+      if (outcome.malformed)
+        throw new Problem(422, 'not-for-this-paper', outcome.refusal, { [`events.${index}`]: outcome.refusal })
       keep('refused')
       recorded.outcomes.push({ id, status: 'refused', seq, refusal: outcome.refusal })
-    }
-    else {
+    } else {
       keep('accepted')
       recorded.state = state
-      recorded.outcomes.push({ id, status: 'accepted', seq, ...('taskId' in event ? verdictFor(plan, state, event.taskId, outcome.tried) : {}) })
+      recorded.outcomes.push({
+        id,
+        status: 'accepted',
+        seq,
+        ...('taskId' in event ? verdictFor(plan, state, event.taskId, outcome.tried) : {}),
+      })
     }
     touch(event)
   })
   return recorded
 }
 
-/** Work is taken from the page that holds the seat, and not while the clock stands. What is refused here stays on the device. */
-function refuseUnlessMayWork(state: SittingState, events: readonly ClientEvent[], now: string, seat: string | undefined): void {
+/**
+ * Work is taken from the page that holds the seat, and not while the clock stands. What is refused here stays on
+ * the device.
+ */
+function refuseUnlessMayWork(
+  state: SittingState,
+  events: readonly ClientEvent[],
+  now: string,
+  seat: string | undefined,
+): void {
   if (state.status !== 'running') return
   if (seat !== undefined && state.seat !== null && seat !== state.seat) {
-    throw new Problem(409, 'taken-over', state.seat === ''
-      ? 'The invigilator has freed this sitting for another device. What you did here since is kept on this device and not sent.'
-      : 'This sitting goes on in another tab or on another device. What you did here since is kept on this device and not sent.')
+    throw new Problem(
+      409,
+      'taken-over',
+      state.seat === ''
+        ? 'The invigilator has freed this sitting for another device. What you did here since is kept on this device and not sent.'
+        : 'This sitting goes on in another tab or on another device. What you did here since is kept on this device and not sent.',
+    )
   }
-  if (isPaused(state.clock, now) && events.some(({ kind }) => kind !== 'away')) throw new Problem(409, 'paused', 'The clock stands. Your work is kept on this device and sent when it runs again.')
+  if (isPaused(state.clock, now) && events.some(({ kind }) => kind !== 'away'))
+    throw new Problem(409, 'paused', 'The clock stands. Your work is kept on this device and sent when it runs again.')
 }
 
 /** Whether an event was made before the time of its section was up and arrived within the grace period after that. */
 function wasInGrace(plan: Plan, state: SittingState, event: ClientEvent, now: string): { inGrace?: true } {
-  const section = 'taskId' in event ? state.sections.find(({ id }) => id === sectionOfTask(plan, event.taskId)) : undefined
+  const section =
+    'taskId' in event ? state.sections.find(({ id }) => id === sectionOfTask(plan, event.taskId)) : undefined
   if (section?.closed !== 'time-up' || section.closedAt === undefined || event.at === undefined) return {}
   return counts(section.closedAt, plan.rules.graceSeconds, event.at, now) ? { inGrace: true } : {}
 }
 
-function verdictFor(plan: Plan, state: SittingState, taskId: string, tried: Parameters<typeof verdictOf>[3] | undefined): Pick<EventOutcome, 'verdict'> {
+function verdictFor(
+  plan: Plan,
+  state: SittingState,
+  taskId: string,
+  tried: Parameters<typeof verdictOf>[3] | undefined,
+): Pick<EventOutcome, 'verdict'> {
   const taskPlan = plan.task(taskId)
   const progress = state.tasks.find(({ id }) => id === taskId)
   return tried && taskPlan && progress ? { verdict: verdictOf(plan, taskPlan, progress, tried) } : {}

@@ -12,8 +12,19 @@ export function referenceOf(sittingId: string, place: number): string {
   return `${sittingId.replaceAll('-', '').slice(0, 4).toUpperCase()}-${String(place + 1).padStart(2, '0')}`
 }
 
-export function messageViewOf({ id, side, text, reference, at }: Message, names: ReadonlyMap<string, { name: string }>, personId: string): MessageView {
-  return { id, from: side, name: side === 'room' ? 'Invigilator' : names.get(personId)?.name ?? 'You', text, reference, at }
+export function messageViewOf(
+  { id, side, text, reference, at }: Message,
+  names: ReadonlyMap<string, { name: string }>,
+  personId: string,
+): MessageView {
+  return {
+    id,
+    from: side,
+    name: side === 'room' ? 'Invigilator' : (names.get(personId)?.name ?? 'You'),
+    text,
+    reference,
+    at,
+  }
 }
 
 export function paceOf({ plan, state }: LiveSitting, at: string): PaceView {
@@ -22,11 +33,19 @@ export function paceOf({ plan, state }: LiveSitting, at: string): PaceView {
 
 /** When the sitting may be handed in, or null if it may be from the start. Pauses count as they were so far. */
 export function handInFrom({ sitting, state }: LiveSitting, { settings }: Assignment): string | null {
-  return settings.handInFromMinute === 0 ? null : iso(ms(sitting.startedAt) + settings.handInFromMinute * 60_000 + state.clock.pausedMs)
+  return settings.handInFromMinute === 0
+    ? null
+    : iso(ms(sitting.startedAt) + settings.handInFromMinute * 60_000 + state.clock.pausedMs)
 }
 
 /** The whole of a sitting as its trainee sees it. The key is not in it: see core/sitting/view.ts. */
-export function sittingViewOf(one: LiveSitting, assignment: Assignment, adjusted: Adjustments, messages: readonly MessageView[], at: string): SittingView {
+export function sittingViewOf(
+  one: LiveSitting,
+  assignment: Assignment,
+  adjusted: Adjustments,
+  messages: readonly MessageView[],
+  at: string,
+): SittingView {
   const { sitting, plan, state } = one
   const { paper, rules } = plan
   const { resume, secondWindow, sign, contact, room } = assignment.settings
@@ -36,11 +55,23 @@ export function sittingViewOf(one: LiveSitting, assignment: Assignment, adjusted
     state: sitting.state,
     number: sitting.number,
     paper: {
-      id: paper.id, title: paper.title, minutes: paper.minutes, instructions: paper.instructions, allowed: paper.allowed,
-      afterTries: rules.afterTries, answers: rules.answers, unsettle: rules.unsettle, moveOn: rules.moveOn,
+      id: paper.id,
+      title: paper.title,
+      minutes: paper.minutes,
+      instructions: paper.instructions,
+      allowed: paper.allowed,
+      afterTries: rules.afterTries,
+      answers: rules.answers,
+      unsettle: rules.unsettle,
+      moveOn: rules.moveOn,
     },
     rules: { resume, secondWindow, sign, contact, room, handInFrom: handInFrom(one, assignment) },
-    support: { textSize: adjusted.textSize, theme: adjusted.theme, readAloud: adjusted.readAloud, readingRuler: adjusted.readingRuler },
+    support: {
+      textSize: adjusted.textSize,
+      theme: adjusted.theme,
+      readAloud: adjusted.readAloud,
+      readingRuler: adjusted.readingRuler,
+    },
     now: at,
     startedAt: sitting.startedAt,
     deadline: pace.deadline,
@@ -51,7 +82,13 @@ export function sittingViewOf(one: LiveSitting, assignment: Assignment, adjusted
     notes: state.notes,
     messages: [...messages],
     sections: plan.sections.map(({ rules: section, tasks, limitMs }) => ({
-      id: section.id, title: section.title, tasks: [...tasks], movement: section.movement, ownTime: limitMs !== null, perPage: section.perPage, tray: section.tray,
+      id: section.id,
+      title: section.title,
+      tasks: [...tasks],
+      movement: section.movement,
+      ownTime: limitMs !== null,
+      perPage: section.perPage,
+      tray: section.tray,
     })),
     tasks: plan.tasks.flatMap((taskPlan, place) => {
       const progress = state.tasks.find(task => task.id === taskPlan.task.id)

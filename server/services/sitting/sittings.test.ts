@@ -18,7 +18,21 @@ import { publishContent } from '../content/publishing'
 const NOON = Date.UTC(2026, 10, 24, 12)
 const TASK = 'wages-worked-not-paid'
 const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
-const entry = (amount: string) => ({ kind: 'op' as const, taskId: TASK, op: { type: 'entry.post', entry: { date: '2026-10-31', narration: 'x', lines: [{ account: '6010', debit: amount }, { account: '2100', credit: amount }] } } })
+const entry = (amount: string) => ({
+  kind: 'op' as const,
+  taskId: TASK,
+  op: {
+    type: 'entry.post',
+    entry: {
+      date: '2026-10-31',
+      narration: 'x',
+      lines: [
+        { account: '6010', debit: amount },
+        { account: '2100', credit: amount },
+      ],
+    },
+  },
+})
 
 let folder: string
 let db: Database
@@ -30,7 +44,7 @@ beforeEach(async () => {
   db = await openDatabase(join(folder, 'data.sqlite'))
   time = NOON
   let ids = 0
-  context = { db, now: () => new Date(time).toISOString(), newId: () => `id-${ids += 1}`, log: silent }
+  context = { db, now: () => new Date(time).toISOString(), newId: () => `id-${(ids += 1)}`, log: silent }
 })
 afterEach(async () => {
   await db.destroy()
@@ -39,7 +53,14 @@ afterEach(async () => {
 
 async function oneTrainee(): Promise<void> {
   await publishContent(context, ['content'])
-  person = { id: 'isla', name: 'Isla Quay', email: 'isla.quay@sallowmere.test', role: 'trainee', about: '', passwordHash: '' }
+  person = {
+    id: 'isla',
+    name: 'Isla Quay',
+    email: 'isla.quay@sallowmere.test',
+    role: 'trainee',
+    about: '',
+    passwordHash: '',
+  }
   await peopleIn(db).add([person])
   await assignmentsIn(db).give(givenPaper('a', { sittingsAllowed: 3 }), ['isla'], context.now())
 }
@@ -51,7 +72,14 @@ describe('a sitting on the server', () => {
     const before = servicesOf(context).sittings
     const { view } = await before.start(person, 'a')
     for (let count = 0; count < 30; count += 1) {
-      await before.record(person, view.id, Array.from({ length: 20 }, (_, index) => ({ id: `e${count}-${index}`, ...entry(`${count + 1}.${10 + index}`) })))
+      await before.record(
+        person,
+        view.id,
+        Array.from({ length: 20 }, (_, index) => ({
+          id: `e${count}-${index}`,
+          ...entry(`${count + 1}.${10 + index}`),
+        })),
+      )
     }
     expect((await sittingsIn(db).snapshot(view.id))?.seq).toBeGreaterThan(400)
     const remembered = await before.view(person, view.id)
@@ -69,18 +97,31 @@ describe('a sitting on the server', () => {
     expect(await sittings.expire()).toBe(0)
     time += 3600_000
     expect(await servicesOf(context).sittings.expire()).toBe(1)
-    expect(await sittingsIn(db).find(view.id)).toMatchObject({ state: 'ended', how: 'time-up', endedAt: view.deadline, score: 400 })
+    expect(await sittingsIn(db).find(view.id)).toMatchObject({
+      state: 'ended',
+      how: 'time-up',
+      endedAt: view.deadline,
+      score: 400,
+    })
     expect(await servicesOf(context).sittings.expire()).toBe(0)
   })
 
   it('leaves evidence once, with the end of the sitting', async () => {
     const { sittings } = servicesOf(context)
     const { view } = await sittings.start(person, 'a')
-    await sittings.record(person, view.id, [{ id: 'e', ...entry('1242.60') }, { id: 'c', kind: 'check', taskId: TASK, stepId: 'accrual' }])
+    await sittings.record(person, view.id, [
+      { id: 'e', ...entry('1242.60') },
+      { id: 'c', kind: 'check', taskId: TASK, stepId: 'accrual' },
+    ])
     expect(await evidenceIn(db).of('isla')).toEqual([])
     await sittings.submit(person, view.id)
     await sittings.submit(person, view.id)
-    expect((await evidenceIn(db).of('isla')).map(({ criterionId, points, faults }) => [criterionId, points, faults])).toEqual([['entry', 200, ['transposed-digits']], ['dated', 100, []]])
+    expect(
+      (await evidenceIn(db).of('isla')).map(({ criterionId, points, faults }) => [criterionId, points, faults]),
+    ).toEqual([
+      ['entry', 200, ['transposed-digits']],
+      ['dated', 100, []],
+    ])
   })
 
   it('keeps nothing in memory that it could not write', async () => {
@@ -89,20 +130,37 @@ describe('a sitting on the server', () => {
     await db.schema.renameTable('sitting_events', 'away')
     await expect(sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])).rejects.toThrow()
     await db.schema.renameTable('away', 'sitting_events')
-    const { outcomes, tasks: [task] } = await sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])
+    const {
+      outcomes,
+      tasks: [task],
+    } = await sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])
     expect(outcomes[0]).toMatchObject({ status: 'accepted', seq: 2 })
     expect((task?.state as { pages: unknown[][] }).pages.flat()).toHaveLength(2)
   })
 
   it('appends that come together are written together, and one that can’t be written keeps none of the others out', async () => {
     const { view } = await servicesOf(context).sittings.start(person, 'a')
-    const row = (seq: number, clientId: string) => ({ seq, clientId, status: 'accepted' as const, body: { kind: 'note' as const, text: clientId }, clientAt: null, serverAt: context.now() })
+    const row = (seq: number, clientId: string) => ({
+      seq,
+      clientId,
+      status: 'accepted' as const,
+      body: { kind: 'note' as const, text: clientId },
+      clientAt: null,
+      serverAt: context.now(),
+    })
     const sittings = sittingsIn(db)
-    const came = await Promise.allSettled([sittings.append(view.id, [row(2, 'one')]), sittings.append(view.id, [row(3, 'two'), row(2, 'taken')]), sittings.append(view.id, [row(3, 'three')])])
+    const came = await Promise.allSettled([
+      sittings.append(view.id, [row(2, 'one')]),
+      sittings.append(view.id, [row(3, 'two'), row(2, 'taken')]),
+      sittings.append(view.id, [row(3, 'three')]),
+    ])
     expect(came.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
     expect(String((came[1] as PromiseRejectedResult).reason)).toMatch(/UNIQUE constraint failed/)
     expect(String((came[1] as PromiseRejectedResult).reason)).not.toContain('taken')
-    expect((await sittings.log(view.id)).map(({ seq, clientId }) => `${seq} ${clientId}`).slice(1)).toEqual(['2 one', '3 three'])
+    expect((await sittings.log(view.id)).map(({ seq, clientId }) => `${seq} ${clientId}`).slice(1)).toEqual([
+      '2 one',
+      '3 three',
+    ])
   })
 
   it('appends of a whole room that was cut off come at once, and all are written', async () => {
@@ -116,15 +174,32 @@ describe('a sitting on the server', () => {
       await service.submit(person, view.id)
     }
     // Forty devices at each of the three: 6000 events, 48,000 values.
-    const rows = (first: number) => Array.from({ length: 50 }, (_, index) => ({ seq: first + index, clientId: `c-${first + index}`, status: 'accepted' as const, body: { kind: 'note' as const, text: 'x' }, clientAt: null, serverAt: context.now() }))
-    await Promise.all(ids.flatMap(id => Array.from({ length: 40 }, (_, device) => sittings.append(id, rows(10 + device * 50)))))
+    const rows = (first: number) =>
+      Array.from({ length: 50 }, (_, index) => ({
+        seq: first + index,
+        clientId: `c-${first + index}`,
+        status: 'accepted' as const,
+        body: { kind: 'note' as const, text: 'x' },
+        clientAt: null,
+        serverAt: context.now(),
+      }))
+    await Promise.all(
+      ids.flatMap(id => Array.from({ length: 40 }, (_, device) => sittings.append(id, rows(10 + device * 50)))),
+    )
     for (const id of ids) expect((await sittings.log(id)).filter(({ seq }) => seq >= 10)).toHaveLength(2000)
   })
 
   it('started late runs out when the assignment closes, and the cover says so before', async () => {
-    await assignmentsIn(db).give(givenPaper('closing', { closesAt: new Date(NOON + 600_000).toISOString() }), ['isla'], context.now())
+    await assignmentsIn(db).give(
+      givenPaper('closing', { closesAt: new Date(NOON + 600_000).toISOString() }),
+      ['isla'],
+      context.now(),
+    )
     const { work, sittings } = servicesOf(context)
-    expect(await work.cover(person, 'closing')).toMatchObject({ cutShort: true, wouldEndAt: new Date(NOON + 600_000).toISOString() })
+    expect(await work.cover(person, 'closing')).toMatchObject({
+      cutShort: true,
+      wouldEndAt: new Date(NOON + 600_000).toISOString(),
+    })
     expect((await sittings.start(person, 'closing')).view.deadline).toBe(new Date(NOON + 600_000).toISOString())
   })
 })
@@ -135,7 +210,11 @@ describe('the demo', () => {
     await loadDemo(context, ['content'], 'slipway-64')
     const robin = (await peopleIn(db).byId('robin-tarn'))!
     const { results, skills } = servicesOf(context)
-    expect((await results.past(robin)).map(({ paperTitle }) => paperTitle)).toEqual(['Counter and creditors', 'Month-end adjustments', 'Counter and creditors'])
+    expect((await results.past(robin)).map(({ paperTitle }) => paperTitle)).toEqual([
+      'Counter and creditors',
+      'Month-end adjustments',
+      'Counter and creditors',
+    ])
     const { counts } = await skills.report(robin)
     expect(Math.min(counts.secure, counts.unproven, counts.gap)).toBeGreaterThan(0)
   })

@@ -25,7 +25,8 @@ import { LATE, record } from './recording'
 import { handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
 import type { StartingService } from './starting'
 
-const plainName = (name: string): string => name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en-GB')
+const plainName = (name: string): string =>
+  name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en-GB')
 
 interface Parts {
   live: LiveSittings
@@ -65,13 +66,17 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
 
   return {
     /** Starts a sitting, or gives back the one that is under way. */
-    async start(person: Person, assignmentId: string, request: StartRequest = {}): Promise<{ created: boolean, view: SittingView }> {
+    async start(
+      person: Person,
+      assignmentId: string,
+      request: StartRequest = {},
+    ): Promise<{ created: boolean; view: SittingView }> {
       const { created, id } = await starting.start(person, assignmentId, request)
       return { created, view: await this.view(person, id) }
     },
 
     async view(person: Person, id: string): Promise<SittingView> {
-      return live.with(id, async (found) => {
+      return live.with(id, async found => {
         const one = own(found, person)
         const at = now()
         await writer.endIfOver(one, at)
@@ -81,11 +86,12 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
 
     /** Gives the seat to a page: from now on what other pages send is refused. */
     async seat(person: Person, id: string, seat: string, device: string): Promise<SittingView> {
-      return live.with(id, async (found) => {
+      return live.with(id, async found => {
         const one = own(found, person)
         const at = now()
         await writer.endIfOver(one, at)
-        if (one.sitting.state === 'running' && one.state.seat !== seat) await writer.write(one, { kind: 'seated', seat, device }, at)
+        if (one.sitting.state === 'running' && one.state.seat !== seat)
+          await writer.write(one, { kind: 'seated', seat, device }, at)
         presence.touch(id)
         return viewOf(one, at)
       })
@@ -93,7 +99,7 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
 
     /** Takes events into the log, in order, and answers each with what it came to. */
     async record(person: Person, id: string, events: readonly ClientEvent[], seat?: string): Promise<EventsResponse> {
-      return live.with(id, async (found) => {
+      return live.with(id, async found => {
         const one = own(found, person)
         const at = now()
         presence.touch(id)
@@ -109,20 +115,23 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
           now: at,
           deadline: pace.deadline,
           pace,
-          tasks: one.state.tasks.filter(task => recorded.touched.has(task.id)).flatMap((task) => {
-            const taskPlan = one.plan.task(task.id)
-            return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, task)] : []
-          }),
+          tasks: one.state.tasks
+            .filter(task => recorded.touched.has(task.id))
+            .flatMap(task => {
+              const taskPlan = one.plan.task(task.id)
+              return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, task)] : []
+            }),
         }
       })
     },
 
     /** A break of the trainee's own, or the end of it. */
     async rest(person: Person, id: string, on: boolean): Promise<SittingView> {
-      return live.with(id, async (found) => {
+      return live.with(id, async found => {
         const one = running(own(found, person))
         const at = now()
-        if (!on && one.state.clock.pausedAt !== null && one.state.clock.pauseLimitMs === null) throw new Problem(409, 'paused', 'The invigilator has stopped the clock and starts it again.')
+        if (!on && one.state.clock.pausedAt !== null && one.state.clock.pauseLimitMs === null)
+          throw new Problem(409, 'paused', 'The invigilator has stopped the clock and starts it again.')
         const refusal = await writer.write(one, on ? { kind: 'break' } : { kind: 'resumed' }, at)
         if (refusal) throw new Problem(409, 'no-break', refusal)
         return viewOf(one, at)
@@ -131,7 +140,7 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
 
     /** Hands the sitting in, or ends it because its trainee leaves. Doing it again says the same again. */
     async submit(person: Person, id: string, request: z.infer<typeof submitRequest> = {}): Promise<EndedView> {
-      return live.with(id, async (found) => {
+      return live.with(id, async found => {
         const one = own(found, person)
         const at = now()
         if (one.sitting.state === 'running') {
@@ -150,22 +159,32 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
       const at = now()
       let ended = 0
       for (const { id } of await sittings.expiredBefore(at)) {
-        await live.with(id, async (one) => {
-          if (!one || one.sitting.state === 'ended') return
-          await writer.endIfOver(one, at)
-          if (one.sitting.state !== 'running') ended += 1
-        }).catch((error: unknown) => log.error({ sitting: id, error: String(error) }, 'expiry failed'))
+        await live
+          .with(id, async one => {
+            if (!one || one.sitting.state === 'ended') return
+            await writer.endIfOver(one, at)
+            if (one.sitting.state !== 'running') ended += 1
+          })
+          .catch((error: unknown) => log.error({ sitting: id, error: String(error) }, 'expiry failed'))
       }
       return ended
     },
 
-    /** The whole marked result of an ended sitting, worked out from its log. What of it may be shown is decided elsewhere. */
-    async marked(person: Person, id: string): Promise<{ live: LiveSitting, result: SittingResult }> {
-      return live.with(id, async (found) => {
+    /**
+     * The whole marked result of an ended sitting, worked out from its log. What of it may be shown is decided
+     * elsewhere.
+     */
+    async marked(person: Person, id: string): Promise<{ live: LiveSitting; result: SittingResult }> {
+      return live.with(id, async found => {
         if (!found) throw notFound('sitting')
         const one = mayDo(person, 'mark') ? found : own(found, person)
         await writer.endIfOver(one, now())
-        if (one.sitting.state === 'running') throw new Problem(409, 'sitting-running', 'This sitting is still under way; its result comes when it has ended.')
+        if (one.sitting.state === 'running')
+          throw new Problem(
+            409,
+            'sitting-running',
+            'This sitting is still under way; its result comes when it has ended.',
+          )
         return { live: one, result: resultOf(one.plan, one.state) }
       })
     },
@@ -176,17 +195,23 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
       const left = presence.open(id)
       notices.tell({ ...about(one.sitting), what: 'changed' })
       let lastMessage = (await messages.of([id])).at(-1)?.id
-      const stop = notices.onSitting(id, ({ what }) => void (async () => {
-        const at = now()
-        const current = await live.find(id) ?? one
-        if (what === 'ended' && current.sitting.how) tell({ kind: 'ended', how: current.sitting.how })
-        else if (what === 'changed') tell({ kind: 'pace', now: at, pace: paceOf(current, at), seat: current.state.seat })
-        else {
-          const newest = (await messages.of([id])).at(-1)
-          if (newest && newest.id !== lastMessage) tell({ kind: 'message', message: messageViewOf(newest, new Map([[person.id, person]]), person.id) })
-          lastMessage = newest?.id
-        }
-      })().catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'notice not told')))
+      const stop = notices.onSitting(
+        id,
+        ({ what }) =>
+          void (async () => {
+            const at = now()
+            const current = (await live.find(id)) ?? one
+            if (what === 'ended' && current.sitting.how) tell({ kind: 'ended', how: current.sitting.how })
+            else if (what === 'changed')
+              tell({ kind: 'pace', now: at, pace: paceOf(current, at), seat: current.state.seat })
+            else {
+              const newest = (await messages.of([id])).at(-1)
+              if (newest && newest.id !== lastMessage)
+                tell({ kind: 'message', message: messageViewOf(newest, new Map([[person.id, person]]), person.id) })
+              lastMessage = newest?.id
+            }
+          })().catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'notice not told')),
+      )
       return () => {
         stop()
         left()
@@ -195,14 +220,32 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
     },
   }
 
-  async function handIn(one: LiveSitting, person: Person, { signedAs, leaving }: z.infer<typeof submitRequest>, at: string): Promise<void> {
+  async function handIn(
+    one: LiveSitting,
+    person: Person,
+    { signedAs, leaving }: z.infer<typeof submitRequest>,
+    at: string,
+  ): Promise<void> {
     const assignment = await assignmentOf(one)
     const { sign, resume } = assignment.settings
-    if (leaving && resume) throw new Problem(409, 'may-come-back', 'Leaving doesn’t end this sitting; you can come back while its time lasts.')
+    if (leaving && resume)
+      throw new Problem(
+        409,
+        'may-come-back',
+        'Leaving doesn’t end this sitting; you can come back while its time lasts.',
+      )
     const from = leaving ? null : handInFrom(one, assignment)
-    if (from !== null && at < from) throw new Problem(409, 'too-early', `This paper can’t be handed in before minute ${assignment.settings.handInFromMinute}.`, { from })
+    if (from !== null && at < from)
+      throw new Problem(
+        409,
+        'too-early',
+        `This paper can’t be handed in before minute ${assignment.settings.handInFromMinute}.`,
+        { from },
+      )
     if (!leaving && sign && plainName(signedAs ?? '') !== plainName(person.name)) {
-      throw new Problem(422, 'sign', `Type your name as it is known here: ${person.name}.`, { signedAs: signedAs ? 'not your name' : 'missing' })
+      throw new Problem(422, 'sign', `Type your name as it is known here: ${person.name}.`, {
+        signedAs: signedAs ? 'not your name' : 'missing',
+      })
     }
     await writer.end(one, leaving ? 'left' : 'handed-in', at, sign && !leaving ? person.name : null)
   }

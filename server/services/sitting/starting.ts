@@ -21,7 +21,12 @@ import { turns } from '../ground/turns'
 import { refuseStart, underWay, windowOf } from './window'
 
 /** Starting a sitting: the window, the gates, and the first event of its log. */
-export function startingService({ db, now, newId, log }: Context, plans: PlanService, gates: GateKeeper, notices: NoticeBoard) {
+export function startingService(
+  { db, now, newId, log }: Context,
+  plans: PlanService,
+  gates: GateKeeper,
+  notices: NoticeBoard,
+) {
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
   const inTurn = turns()
@@ -38,7 +43,10 @@ export function startingService({ db, now, newId, log }: Context, plans: PlanSer
 
   async function standingOf(given: Given, at: string): Promise<GateStanding> {
     const all = await assignments.of(given.share.personId)
-    const titled = async ({ assignment }: Given) => ({ assignment, title: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title })
+    const titled = async ({ assignment }: Given) => ({
+      assignment,
+      title: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
+    })
     const others = await Promise.all(all.filter(({ assignment }) => assignment.id !== given.assignment.id).map(titled))
     const { title } = await titled(given)
     return { given, others, title, mustFinish: await mustFinish(given), at }
@@ -51,7 +59,9 @@ export function startingService({ db, now, newId, log }: Context, plans: PlanSer
     const base = await plans.find(assignment.paperId, assignment.paperVersion)
     const { closesAt } = windowOf(given, adjusted)
     const body: Extract<EventBody, { kind: 'started' }> = {
-      kind: 'started', allowanceMs: allowanceFor(base.paper.minutes, adjusted), closesAt,
+      kind: 'started',
+      allowanceMs: allowanceFor(base.paper.minutes, adjusted),
+      closesAt,
       ...(isVaried(base) ? { seed: randomInt(2 ** 32) } : {}),
       ...(adjusted.extraTries > 0 ? { extraTries: adjusted.extraTries } : {}),
       ...(adjusted.breakMinutes > 0 ? { breakMs: adjusted.breakMinutes * 60_000 } : {}),
@@ -62,9 +72,23 @@ export function startingService({ db, now, newId, log }: Context, plans: PlanSer
     const first: StoredEvent = { seq: 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at }
     const plan = planFor(base, body)
     const sitting: Sitting = {
-      id: newId(), assignmentId: assignment.id, personId: person.id, paperId: base.paper.id, paperVersion: base.paper.version, number,
-      state: 'running', startedAt: at, deadlineAt: endsAt(plan, begin(plan, { ...body, at }), at), endedAt: null, how: null, score: null,
-      outOf: plan.outOf, signedAs: null, credit: null, digest: null, digestEvents: null,
+      id: newId(),
+      assignmentId: assignment.id,
+      personId: person.id,
+      paperId: base.paper.id,
+      paperVersion: base.paper.version,
+      number,
+      state: 'running',
+      startedAt: at,
+      deadlineAt: endsAt(plan, begin(plan, { ...body, at }), at),
+      endedAt: null,
+      how: null,
+      score: null,
+      outOf: plan.outOf,
+      signedAs: null,
+      credit: null,
+      digest: null,
+      digestEvents: null,
     }
     await sittings.start(sitting, first)
     return sitting
@@ -75,7 +99,11 @@ export function startingService({ db, now, newId, log }: Context, plans: PlanSer
     standingOf,
 
     /** Starts a sitting, or gives back the one that is under way. */
-    async start(person: Person, assignmentId: string, request: StartRequest = {}): Promise<{ created: boolean, id: string }> {
+    async start(
+      person: Person,
+      assignmentId: string,
+      request: StartRequest = {},
+    ): Promise<{ created: boolean; id: string }> {
       return inTurn(`${assignmentId} ${person.id}`, async () => {
         const given = await assignments.find(assignmentId, person.id)
         if (!given) throw notFound('assignment')
@@ -107,7 +135,8 @@ export function startingService({ db, now, newId, log }: Context, plans: PlanSer
       const given = await assignments.find(assignmentId, person.id)
       if (!given) throw notFound('assignment')
       const { admission, codeFrom, accessCode } = given.assignment.settings
-      if (!admission && !(codeFrom === 'invigilator' && accessCode !== '')) throw new Problem(409, 'no-admission', 'Nobody has to let you in to this paper.')
+      if (!admission && !(codeFrom === 'invigilator' && accessCode !== ''))
+        throw new Problem(409, 'no-admission', 'Nobody has to let you in to this paper.')
       const earlier = await sittings.on(assignmentId, person.id)
       const refusal = refuseStart(windowOf(given, await adjustmentsIn(db).of(person.id)), earlier.length, now())
       if (refusal) throw refusal

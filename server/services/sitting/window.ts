@@ -18,7 +18,10 @@ export function windowOf({ assignment, share }: Given, adjustments: Adjustments)
   return {
     opensAt,
     // Whoever may sit later is not late before then.
-    dueAt: dueAt !== null && share.closesAt !== null && share.closesAt > dueAt ? share.closesAt : closingFor(dueAt, adjustments),
+    dueAt:
+      dueAt !== null && share.closesAt !== null && share.closesAt > dueAt
+        ? share.closesAt
+        : closingFor(dueAt, adjustments),
     closesAt: own,
     sittingsAllowed: sittingsAllowed + share.extraSittings,
   }
@@ -31,10 +34,12 @@ export function underWay(sittings: readonly Sitting[], at: string): Sitting | un
 
 /** Why a sitting can't be started at this moment, or null if it can. `used` counts sittings begun so far. */
 export function refuseStart({ opensAt, closesAt, sittingsAllowed }: Window, used: number, at: string): Problem | null {
-  if (opensAt !== null && at < opensAt) return new Problem(403, 'not-open-yet', 'This paper isn’t open yet.', { opensAt })
+  if (opensAt !== null && at < opensAt)
+    return new Problem(403, 'not-open-yet', 'This paper isn’t open yet.', { opensAt })
   if (closesAt !== null && at >= closesAt) return new Problem(403, 'closed', 'This paper has closed.', { closesAt })
   if (used >= sittingsAllowed) {
-    const all = sittingsAllowed === 1 ? 'Your one sitting has been used.' : `All ${sittingsAllowed} sittings have been used.`
+    const all =
+      sittingsAllowed === 1 ? 'Your one sitting has been used.' : `All ${sittingsAllowed} sittings have been used.`
     return new Problem(409, 'no-sittings-left', all)
   }
   return null

@@ -23,7 +23,7 @@ import { refuseStart, underWay, windowOf } from './window'
 
 /** Ended sittings as far as their scores matter. */
 export function scoredOf(sittings: readonly Sitting[]): Scored[] {
-  return sittings.flatMap(({ number, score, endedAt }) => endedAt === null ? [] : [{ number, score, endedAt }])
+  return sittings.flatMap(({ number, score, endedAt }) => (endedAt === null ? [] : [{ number, score, endedAt }]))
 }
 
 /** The settings with the due date of one person. */
@@ -31,17 +31,23 @@ export function countedFor(settings: AssignmentSettings, dueAt: string | null): 
   return { ...settings, dueAt }
 }
 
-const inTray = (item: TrayItem): string => ({ calculator: 'a calculator', notes: 'notes' } as Record<string, string>)[item.kind] ?? (item.kind === 'sheet' ? item.title : '')
-const points = (hundredths: number | null): number | null => hundredths === null ? null : hundredths / 100
+const inTray = (item: TrayItem): string =>
+  (({ calculator: 'a calculator', notes: 'notes' }) as Record<string, string>)[item.kind] ??
+  (item.kind === 'sheet' ? item.title : '')
+const points = (hundredths: number | null): number | null => (hundredths === null ? null : hundredths / 100)
 
 /** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
-export function sizeOf(plan: Plan): { tasks: number, points: number, exactPoints: boolean } {
+export function sizeOf(plan: Plan): { tasks: number; points: number; exactPoints: boolean } {
   const parts = plan.sections.map(({ rules, tasks }) => {
     const points = tasks.reduce((sum, id) => sum + (plan.task(id)?.outOf ?? 0), 0) / 100
     const drawn = Math.min(rules.draw ?? tasks.length, tasks.length)
-    return { tasks: drawn, points: drawn === tasks.length ? points : Math.round(points * drawn / tasks.length) }
+    return { tasks: drawn, points: drawn === tasks.length ? points : Math.round((points * drawn) / tasks.length) }
   })
-  return { tasks: parts.reduce((sum, part) => sum + part.tasks, 0), points: parts.reduce((sum, part) => sum + part.points, 0), exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined) }
+  return {
+    tasks: parts.reduce((sum, part) => sum + part.tasks, 0),
+    points: parts.reduce((sum, part) => sum + part.points, 0),
+    exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined),
+  }
 }
 
 /** A trainee's assignments: what is under way, open, coming and finished, and the cover of each paper. */
@@ -49,7 +55,15 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
 
-  function viewOf(given: Given, plan: Plan, own: readonly Sitting[], adjusted: Adjustments, course: string | null, finishFirst: string | null, at: string): AssignmentView {
+  function viewOf(
+    given: Given,
+    plan: Plan,
+    own: readonly Sitting[],
+    adjusted: Adjustments,
+    course: string | null,
+    finishFirst: string | null,
+    at: string,
+  ): AssignmentView {
     const { paper } = plan
     const { assignment } = given
     const window = windowOf(given, adjusted)
@@ -79,10 +93,16 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       sittingsAllowed: window.sittingsAllowed,
       sittingsUsed: own.length,
       bestScore: shown && scores.length > 0 ? Math.max(...scores) / 100 : null,
-      countingScore: shown ? points(countingScore(countedFor(assignment.settings, window.dueAt), scoredOf(ended))) : null,
-      closedBecause: running ? null : refusal?.message ?? (finishFirst === null ? null : `Finish “${finishFirst}” first.`),
+      countingScore: shown
+        ? points(countingScore(countedFor(assignment.settings, window.dueAt), scoredOf(ended)))
+        : null,
+      closedBecause: running
+        ? null
+        : (refusal?.message ?? (finishFirst === null ? null : `Finish “${finishFirst}” first.`)),
       running: running ? { sittingId: running.id, deadline: running.deadlineAt } : null,
-      latest: latest?.endedAt ? { sittingId: latest.id, endedAt: latest.endedAt, score: shown ? points(latest.score) : null, shown } : null,
+      latest: latest?.endedAt
+        ? { sittingId: latest.id, endedAt: latest.endedAt, score: shown ? points(latest.score) : null, shown }
+        : null,
       now: at,
     }
   }
@@ -94,19 +114,33 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
   return {
     async list(person: Person): Promise<AssignmentView[]> {
       const at = now()
-      const [given, all, adjusted, courses] = await Promise.all([assignments.of(person.id), sittings.of(person.id), adjustmentsIn(db).of(person.id), coursesIn(db).of(person.id)])
-      return Promise.all(given.map(async (one) => {
-        const own = all.filter(sitting => sitting.assignmentId === one.assignment.id).sort((a, b) => a.number - b.number)
-        const course = courses.find(({ id }) => id === one.assignment.courseId)?.title ?? null
-        return viewOf(one, await planOfGiven(one), own, adjusted, course, await starting.mustFinish(one), at)
-      }))
+      const [given, all, adjusted, courses] = await Promise.all([
+        assignments.of(person.id),
+        sittings.of(person.id),
+        adjustmentsIn(db).of(person.id),
+        coursesIn(db).of(person.id),
+      ])
+      return Promise.all(
+        given.map(async one => {
+          const own = all
+            .filter(sitting => sitting.assignmentId === one.assignment.id)
+            .sort((a, b) => a.number - b.number)
+          const course = courses.find(({ id }) => id === one.assignment.courseId)?.title ?? null
+          return viewOf(one, await planOfGiven(one), own, adjusted, course, await starting.mustFinish(one), at)
+        }),
+      )
     },
 
     async cover(person: Person, assignmentId: string): Promise<CoverView> {
       const at = now()
       const given = await assignments.find(assignmentId, person.id)
       if (!given) throw notFound('assignment')
-      const [own, adjusted, courses, finishFirst] = await Promise.all([sittings.on(assignmentId, person.id), adjustmentsIn(db).of(person.id), coursesIn(db).of(person.id), starting.mustFinish(given)])
+      const [own, adjusted, courses, finishFirst] = await Promise.all([
+        sittings.on(assignmentId, person.id),
+        adjustmentsIn(db).of(person.id),
+        coursesIn(db).of(person.id),
+        starting.mustFinish(given),
+      ])
       const plan = await planOfGiven(given)
       const { settings, courseId } = given.assignment
       const course = courses.find(({ id }) => id === courseId)?.title ?? null
@@ -134,9 +168,18 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
           movement: section.movement,
           shuffled: section.order === 'shuffled',
           draw: section.draw ?? null,
-          tasks: tasks.flatMap((id) => {
+          tasks: tasks.flatMap(id => {
             const taskPlan = plan.task(id)
-            return taskPlan ? [{ title: taskPlan.task.title, minutes: taskPlan.task.minutes, steps: taskPlan.steps.length, points: taskPlan.outOf / 100 }] : []
+            return taskPlan
+              ? [
+                  {
+                    title: taskPlan.task.title,
+                    minutes: taskPlan.task.minutes,
+                    steps: taskPlan.steps.length,
+                    points: taskPlan.outOf / 100,
+                  },
+                ]
+              : []
           }),
         })),
       }
@@ -144,7 +187,14 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
   }
 }
 
-function rulesInView(rules: PaperRules, plan: Plan, { extraTries }: Adjustments): Pick<CoverView, 'steps' | 'tries' | 'tryWeights' | 'partial' | 'afterTries' | 'checkTells' | 'answers' | 'unsettle'> {
+function rulesInView(
+  rules: PaperRules,
+  plan: Plan,
+  { extraTries }: Adjustments,
+): Pick<
+  CoverView,
+  'steps' | 'tries' | 'tryWeights' | 'partial' | 'afterTries' | 'checkTells' | 'answers' | 'unsettle'
+> {
   const steps = plan.tasks.flatMap(task => task.steps)
   const tries = steps.map(({ step }) => (step.tries ?? rules.tries) + extraTries)
   return {
@@ -159,9 +209,34 @@ function rulesInView(rules: PaperRules, plan: Plan, { extraTries }: Adjustments)
   }
 }
 
-function settingsInView(settings: AssignmentSettings): Pick<CoverView, 'secondWindow' | 'counts' | 'latePercent' | 'resume' | 'handInFromMinute' | 'sign' | 'contact' | 'unit' | 'evidence' | 'results'> {
+function settingsInView(
+  settings: AssignmentSettings,
+): Pick<
+  CoverView,
+  | 'secondWindow'
+  | 'counts'
+  | 'latePercent'
+  | 'resume'
+  | 'handInFromMinute'
+  | 'sign'
+  | 'contact'
+  | 'unit'
+  | 'evidence'
+  | 'results'
+> {
   const { secondWindow, counts, latePercent, resume, handInFromMinute, sign, contact, unit, evidence } = settings
-  return { secondWindow, counts, latePercent, resume, handInFromMinute, sign, contact, unit, evidence, results: { when: settings.results, at: settings.resultsAt, answers: settings.answers } }
+  return {
+    secondWindow,
+    counts,
+    latePercent,
+    resume,
+    handInFromMinute,
+    sign,
+    contact,
+    unit,
+    evidence,
+    results: { when: settings.results, at: settings.resultsAt, answers: settings.answers },
+  }
 }
 
 function gatesOf({ assignment, share }: Given, finishFirst: string | null, at: string): GatesView {
@@ -170,7 +245,14 @@ function gatesOf({ assignment, share }: Given, finishFirst: string | null, at: s
   return {
     finishFirst,
     readingLeftMs: settings.readingSeconds === 0 ? null : readingLeftMs(assignment, share, at),
-    admission: !settings.admission && !(byInvigilator && settings.accessCode) ? null : settings.admission && share.admittedAt ? 'admitted' : share.waitingAt ? 'waiting' : 'not-asked',
+    admission:
+      !settings.admission && !(byInvigilator && settings.accessCode)
+        ? null
+        : settings.admission && share.admittedAt
+          ? 'admitted'
+          : share.waitingAt
+            ? 'waiting'
+            : 'not-asked',
     code: settings.accessCode === '' ? null : share.codeAt ? 'entered' : byInvigilator ? 'from-invigilator' : 'needed',
     conditions: settings.conditions,
     details: settings.details,

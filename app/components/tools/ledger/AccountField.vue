@@ -2,11 +2,11 @@
 import type { Account } from '~~/core/tools/ledger/state'
 
 /** An account typed by code or name, with completion. Its value is the code, or what was typed so far. */
-const props = defineProps<{ chart: readonly Account[], label: string }>()
+const props = defineProps<{ chart: readonly Account[]; label: string }>()
 const code = defineModel<string>({ required: true })
 const emit = defineEmits<{ chosen: [] }>()
 const found = ref<Account[]>([])
-const field = useTemplateRef<{ overlayVisible: boolean, focusedOptionIndex: number, hide(): void }>('field')
+const field = useTemplateRef<{ overlayVisible: boolean; focusedOptionIndex: number; hide(): void }>('field')
 
 const typeWords = { asset: 'asset', liability: 'liability', equity: 'equity', income: 'income', expense: 'expense' }
 
@@ -26,8 +26,7 @@ function takeFocused(event: KeyboardEvent) {
     complete({ query: typed })
     const option = found.value[Math.max(0, index)]
     if (option) take(option)
-  }
-  else if (typed !== '') emit('chosen')
+  } else if (typed !== '') emit('chosen')
   event.stopPropagation()
 }
 
@@ -37,24 +36,49 @@ function close() {
 }
 
 function take(value: Account | string | null) {
-  code.value = typeof value === 'string' ? value : value?.code ?? ''
+  code.value = typeof value === 'string' ? value : (value?.code ?? '')
   if (value && typeof value !== 'string') emit('chosen')
 }
 </script>
 
 <template>
   <AutoComplete
-    ref="field" class="account" :model-value="code" :suggestions="found" option-label="code" :delay="0" :min-length="1" auto-option-focus
-    scroll-height="220px" fluid :aria-label="label" :input-props="{ autocomplete: 'off' }"
-    @keydown.tab.capture="takeFocused" @blur="close" @complete="complete" @update:model-value="take"
+    ref="field"
+    class="account"
+    :model-value="code"
+    :suggestions="found"
+    option-label="code"
+    :delay="0"
+    :min-length="1"
+    auto-option-focus
+    scroll-height="220px"
+    fluid
+    :aria-label="label"
+    :input-props="{ autocomplete: 'off' }"
+    @keydown.tab.capture="takeFocused"
+    @blur="close"
+    @complete="complete"
+    @update:model-value="take"
   >
     <template #option="{ option }">
-      <span class="option"><span class="figure">{{ option.code }}</span><span>{{ option.name }}</span><span class="soft small">{{ typeWords[option.type as Account['type']] }}</span></span>
+      <span class="option"
+        ><span class="figure">{{ option.code }}</span
+        ><span>{{ option.name }}</span
+        ><span class="soft small">{{ typeWords[option.type as Account['type']] }}</span></span
+      >
     </template>
   </AutoComplete>
 </template>
 
 <style scoped>
-.account :deep(input) { font-family: var(--mono); }
-.option { display: grid; grid-template-columns: 3rem 1fr auto; gap: 0.75rem; width: 100%; min-width: 19rem; }
+.account :deep(input) {
+  font-family: var(--mono);
+}
+.option {
+  display: grid;
+  grid-template-columns: 3rem 1fr auto;
+  gap: 0.75rem;
+  width: 100%;
+  min-width: 19rem;
+}
 </style>

@@ -7,7 +7,15 @@ const bench = useBenchStore()
 const clock = useServerClock()
 const time = useBenchTime(clock)
 const loading = ref('')
-const panels = reactive({ overview: false, handIn: false, help: false, tray: false, ask: false, leave: false, leaveSection: false })
+const panels = reactive({
+  overview: false,
+  handIn: false,
+  help: false,
+  tray: false,
+  ask: false,
+  leave: false,
+  leaveSection: false,
+})
 const busy = ref(false)
 const seen = ref(0)
 useHead({ title: () => `${bench.current?.title ?? 'Sitting'} · Steady Anvil` })
@@ -31,16 +39,19 @@ async function open() {
     seen.value = bench.messages.length
     if (bench.sitting?.state === 'ended') await toReceipt()
     else if (bench.currentId) bench.openTask(bench.currentId)
-  }
-  catch (error) {
-    if (error instanceof CallFailed && error.status === 401) await navigateTo({ path: '/sign-in', query: { to: `/sittings/${id}` } })
+  } catch (error) {
+    if (error instanceof CallFailed && error.status === 401)
+      await navigateTo({ path: '/sign-in', query: { to: `/sittings/${id}` } })
     loading.value = inWords(error)
   }
 }
 const toReceipt = () => navigateTo(`/sittings/${id}/receipt`, { replace: true })
 onMounted(open)
 onBeforeUnmount(() => bench.close())
-watch(() => bench.ended, ended => ended && toReceipt())
+watch(
+  () => bench.ended,
+  ended => ended && toReceipt(),
+)
 useEventListener(document, 'visibilitychange', async () => {
   if (document.visibilityState !== 'visible' || !bench.sitting || bench.ended) return
   await bench.refresh(id).catch(() => undefined)
@@ -52,18 +63,18 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
   if (bench.sitting?.state === 'running' && !bench.ended && bench.sitting.rules.resume === false) event.preventDefault()
 })
 
-/** The tasks that can be moved among without leaving a section for good. */
-const within = computed(() => bench.section?.movement === 'one-way' ? bench.tasks.filter(task => task.section === bench.section?.id) : bench.tasks.filter(task => !bench.pace?.sections.find(({ id }) => id === task.section)?.closed))
-const place = computed(() => within.value.findIndex(task => task.id === bench.currentId))
-const index = computed(() => bench.tasks.findIndex(task => task.id === bench.currentId))
-const step = computed(() => Math.max(1, bench.section?.perPage ?? 1))
-const pageStart = computed(() => place.value - place.value % step.value)
-const leaves = computed(() => bench.section?.movement === 'one-way' && pageStart.value + step.value >= within.value.length)
+const moves = useBenchMoves(() => (panels.leaveSection = true))
+const { index, first, last, leaves, move } = moves
 const unread = computed(() => bench.messages.slice(seen.value).filter(({ from }) => from === 'room').length)
-const newest = computed(() => unread.value > 0 && !panels.ask ? bench.messages.findLast(({ from }) => from === 'room') : undefined)
-watch(() => [panels.ask, bench.messages.length], () => {
-  if (panels.ask) seen.value = bench.messages.length
-})
+const newest = computed(() =>
+  unread.value > 0 && !panels.ask ? bench.messages.findLast(({ from }) => from === 'room') : undefined,
+)
+watch(
+  () => [panels.ask, bench.messages.length],
+  () => {
+    if (panels.ask) seen.value = bench.messages.length
+  },
+)
 
 /** One panel at the side at a time. */
 function side(name: 'tray' | 'ask' | 'overview') {
@@ -71,16 +82,9 @@ function side(name: 'tray' | 'ask' | 'overview') {
   Object.assign(panels, { tray: false, ask: false, overview: false, [name]: open })
 }
 
-function move(by: number) {
-  const to = within.value[pageStart.value + by * step.value]
-  if (to) go(to.id)
-  else if (by > 0 && leaves.value) panels.leaveSection = true
-}
-
 function go(taskId: string) {
   Object.assign(panels, { overview: false, handIn: false, leaveSection: false })
-  if (within.value.some(({ id }) => id === taskId)) bench.openTask(taskId)
-  else panels.leaveSection = true
+  moves.go(taskId)
 }
 
 /** Bound to its task: a tool that is being left may still have something to write. */
@@ -90,10 +94,11 @@ function operateOn(taskId: string) {
 
 function check() {
   const inHand = bench.current && stepInHandOf(bench.current)
-  if (inHand?.mode === 'handed-in') bench.step(bench.sitting?.paper.answers === 'settled' ? 'settle' : 'check', inHand.id)
+  if (inHand?.mode === 'handed-in')
+    bench.step(bench.sitting?.paper.answers === 'settled' ? 'settle' : 'check', inHand.id)
 }
 
-async function finish(request: { signedAs?: string, leaving?: boolean }) {
+async function finish(request: { signedAs?: string; leaving?: boolean }) {
   busy.value = true
   await bench.finish(request)
   busy.value = false
@@ -118,7 +123,9 @@ useShortcuts({
   revisit: () => bench.revisit(!bench.current?.revisit),
   tray: () => side('tray'),
   area: moveArea,
-  help: () => { panels.help = true },
+  help: () => {
+    panels.help = true
+  },
 })
 </script>
 
@@ -129,41 +136,113 @@ useShortcuts({
     <BenchTop ref="top" :time="time" :index="index" />
     <div class="notices">
       <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
-      <p v-if="newest" class="notice told" role="status" data-room-message><span><strong>Invigilator:</strong> {{ newest.text }}</span><Button text size="small" label="Answer" @click="side('ask')" /><Button text size="small" label="Seen" @click="seen = bench.messages.length" /></p>
-      <p v-if="bench.pace?.section === null" class="notice told" role="status"><span>All sections are closed. Hand the paper in, or wait for its end.</span><Button size="small" label="Hand in…" @click="panels.handIn = true" /></p>
+      <p v-if="newest" class="notice told" role="status" data-room-message>
+        <span><strong>Invigilator:</strong> {{ newest.text }}</span
+        ><Button text size="small" label="Answer" @click="side('ask')" /><Button
+          text
+          size="small"
+          label="Seen"
+          @click="seen = bench.messages.length"
+        />
+      </p>
+      <p v-if="bench.pace?.section === null" class="notice told" role="status">
+        <span>All sections are closed. Hand the paper in, or wait for its end.</span
+        ><Button size="small" label="Hand in…" @click="panels.handIn = true" />
+      </p>
     </div>
     <Splitter class="middle" :gutter-size="5">
       <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
       <SplitterPanel :size="70" :min-size="55">
         <main class="tool" tabindex="-1" aria-label="Tool" data-area>
-          <LedgerTool v-if="bench.current.tool === 'ledger'" :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" :operate="operateOn(bench.current.id)" />
+          <LedgerTool
+            v-if="bench.current.tool === 'ledger'"
+            :key="bench.current.id"
+            :task="bench.current"
+            :sitting-id="bench.sitting.id"
+            :operate="operateOn(bench.current.id)"
+          />
         </main>
       </SplitterPanel>
     </Splitter>
     <BottomLine
       ref="bottom"
-      :first="pageStart <= 0" :last="pageStart + step >= within.length" :leaves="leaves" :unread="unread"
-      @back="move(-1)" @next="move(1)" @overview="side('overview')" @tray="side('tray')" @ask="side('ask')" @help="panels.help = true"
-      @rest="bench.rest(true).catch(() => undefined)" @leave="panels.leave = true" @hand-in="panels.handIn = true" @leave-section="panels.leaveSection = true"
+      :first="first"
+      :last="last"
+      :leaves="leaves"
+      :unread="unread"
+      @back="move(-1)"
+      @next="move(1)"
+      @overview="side('overview')"
+      @tray="side('tray')"
+      @ask="side('ask')"
+      @help="panels.help = true"
+      @rest="bench.rest(true).catch(() => undefined)"
+      @leave="panels.leave = true"
+      @hand-in="panels.handIn = true"
+      @leave-section="panels.leaveSection = true"
     />
-    <OverviewPanel v-model:visible="panels.overview" @go="go" @hand-in="panels.overview = false; panels.handIn = true" />
-    <HandInDialog v-model:visible="panels.handIn" :left-ms="time.leftMs.value" :now-ms="clock.nowMs.value" :busy="busy" @go="go" @hand-in="signedAs => finish(signedAs ? { signedAs } : {})" />
+    <OverviewPanel
+      v-model:visible="panels.overview"
+      @go="go"
+      @hand-in="
+        panels.overview = false
+        panels.handIn = true
+      "
+    />
+    <HandInDialog
+      v-model:visible="panels.handIn"
+      :left-ms="time.leftMs.value"
+      :now-ms="clock.nowMs.value"
+      :busy="busy"
+      @go="go"
+      @hand-in="signedAs => finish(signedAs ? { signedAs } : {})"
+    />
     <LeaveDialog v-model:visible="panels.leave" :busy="busy" @leave="leave" />
     <LeaveSectionDialog v-model:visible="panels.leaveSection" @go="go" />
     <HelpDialog v-model:visible="panels.help" />
     <TrayPanel v-model:visible="panels.tray" />
     <AskPanel v-model:visible="panels.ask" />
   </div>
-  <StandStill v-if="bench.sitting?.state === 'running' && !bench.ended && (bench.readOnly || bench.pace?.paused)" :now-ms="clock.nowMs.value" @take-back="open" />
+  <StandStill
+    v-if="bench.sitting?.state === 'running' && !bench.ended && (bench.readOnly || bench.pace?.paused)"
+    :now-ms="clock.nowMs.value"
+    @take-back="open"
+  />
 </template>
 
 <style scoped>
-.alone { padding: 3rem; }
-.bench { display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; height: 100vh; min-width: 1000px; }
-.middle { border: 0; border-radius: 0; background: none; }
-:deep(.p-splitterpanel) { overflow: hidden; }
-.told { display: flex; align-items: center; gap: 0.5rem; }
-.told span { margin-right: auto; }
-.tool { height: 100%; overflow: auto; padding: 0.9rem 1rem; background: var(--ground); }
-.tool:focus { outline-offset: -3px; }
+.alone {
+  padding: 3rem;
+}
+.bench {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  height: 100vh;
+  min-width: 1000px;
+}
+.middle {
+  border: 0;
+  border-radius: 0;
+  background: none;
+}
+:deep(.p-splitterpanel) {
+  overflow: hidden;
+}
+.told {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+}
+.told span {
+  margin-right: auto;
+}
+.tool {
+  height: 100%;
+  overflow: auto;
+  padding: 0.9rem 1rem;
+  background: var(--ground);
+}
+.tool:focus {
+  outline-offset: -3px;
+}
 </style>

@@ -11,8 +11,12 @@ useHead({ title: () => `Result of ${result.value?.paperTitle ?? 'a sitting'} · 
 const steps = computed(() => result.value?.tasks.flatMap(task => task.steps) ?? [])
 const count = (test: (step: StepResultView) => boolean): number => steps.value.filter(test).length
 const open = ref<string[]>([])
-watch(result, (found) => {
-  open.value = found?.tasks.filter(task => task.score < task.outOf && task.steps.some(step => step.reached)).slice(0, 1).map(task => task.id) ?? []
+watch(result, found => {
+  open.value =
+    found?.tasks
+      .filter(task => task.score < task.outOf && task.steps.some(step => step.reached))
+      .slice(0, 1)
+      .map(task => task.id) ?? []
 })
 
 function print() {
@@ -28,38 +32,120 @@ function print() {
     <header class="head">
       <div>
         <h1>{{ result.paperTitle }}</h1>
-        <p class="soft">{{ result.person }}, sitting {{ result.number }}, {{ format.date(result.startedAt) }} {{ format.time(result.startedAt) }} to {{ format.second(result.endedAt) }}, {{ endings[result.how] }}</p>
+        <p class="soft">
+          {{ result.person }}, sitting {{ result.number }}, {{ format.date(result.startedAt) }}
+          {{ format.time(result.startedAt) }} to {{ format.second(result.endedAt) }}, {{ endings[result.how] }}
+        </p>
       </div>
       <div class="no-print actions">
         <Button outlined severity="secondary" label="Print" @click="print" />
-        <Button v-if="session.person?.role === 'trainee'" outlined severity="secondary" as="router-link" :to="`/sittings/${id}/receipt`" label="Receipt" />
-        <Button v-if="session.person?.role === 'trainee'" as="router-link" to="/skills" label="What it says about your skills" />
+        <Button
+          v-if="session.person?.role === 'trainee'"
+          outlined
+          severity="secondary"
+          as="router-link"
+          :to="`/sittings/${id}/receipt`"
+          label="Receipt"
+        />
+        <Button
+          v-if="session.person?.role === 'trainee'"
+          as="router-link"
+          to="/skills"
+          label="What it says about your skills"
+        />
       </div>
     </header>
     <dl class="panel totals">
-      <div><dt>Points</dt><dd class="figure big"><span data-total>{{ result.score.toFixed(2) }}</span> of {{ result.outOf.toFixed(2) }}</dd></div>
-      <div><dt>Steps passed</dt><dd class="figure big">{{ count(step => step.status === 'passed') }} of {{ steps.length }}</dd></div>
-      <div><dt>Out of tries</dt><dd class="figure big">{{ count(step => step.status === 'out-of-tries') }}</dd></div>
-      <div><dt>Not reached</dt><dd class="figure big">{{ count(step => !step.reached) }}</dd></div>
-      <div><dt>Time used</dt><dd class="figure big">{{ format.length(result.workedMs) }}</dd></div>
+      <div>
+        <dt>Points</dt>
+        <dd class="figure big">
+          <span data-total>{{ result.score.toFixed(2) }}</span> of {{ result.outOf.toFixed(2) }}
+        </dd>
+      </div>
+      <div>
+        <dt>Steps passed</dt>
+        <dd class="figure big">{{ count(step => step.status === 'passed') }} of {{ steps.length }}</dd>
+      </div>
+      <div>
+        <dt>Out of tries</dt>
+        <dd class="figure big">{{ count(step => step.status === 'out-of-tries') }}</dd>
+      </div>
+      <div>
+        <dt>Not reached</dt>
+        <dd class="figure big">{{ count(step => !step.reached) }}</dd>
+      </div>
+      <div>
+        <dt>Time used</dt>
+        <dd class="figure big">{{ format.length(result.workedMs) }}</dd>
+      </div>
     </dl>
     <p class="soft small rule">
-      {{ result.tryWeights.every(weight => weight === 1) ? 'Every try counts the same.' : `Tries count ${result.tryWeights.map(weight => format.percent(weight)).join(', ')}.` }}
-      {{ result.partial ? 'A step that was never passed keeps what was right at its best check.' : 'A step that was never passed earns nothing.' }}
+      {{
+        result.tryWeights.every(weight => weight === 1)
+          ? 'Every try counts the same.'
+          : `Tries count ${result.tryWeights.map(weight => format.percent(weight)).join(', ')}.`
+      }}
+      {{
+        result.partial
+          ? 'A step that was never passed keeps what was right at its best check.'
+          : 'A step that was never passed earns nothing.'
+      }}
       Work that was done but not checked was judged when the sitting ended.
     </p>
-    <TaskResult v-for="task in result.tasks" :key="task.id" :task="task" :open="open.includes(task.id)" @toggle="open = open.includes(task.id) ? open.filter(other => other !== task.id) : [...open, task.id]" />
+    <TaskResult
+      v-for="task in result.tasks"
+      :key="task.id"
+      :task="task"
+      :open="open.includes(task.id)"
+      @toggle="open = open.includes(task.id) ? open.filter(other => other !== task.id) : [...open, task.id]"
+    />
   </article>
 </template>
 
 <style scoped>
-.head { display: flex; justify-content: space-between; align-items: start; gap: 1rem; flex-wrap: wrap; }
-.actions { display: flex; gap: 0.5rem; }
-.totals { display: flex; flex-wrap: wrap; gap: 0; margin: 1rem 0 0.5rem; }
-.totals div { flex: 1; min-width: 9rem; padding: 0.7rem 1.1rem; }
-.totals div + div { border-left: 1px solid var(--line); }
-dt { color: var(--ink-soft); font-size: var(--small); }
-.big { font-size: var(--larger); font-weight: 600; }
-.rule { margin-bottom: 0.9rem; }
-@media print { .big { font-size: var(--large); } .totals div { min-width: 0; padding: 0.4rem 0.6rem; } }
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 1rem;
+  flex-wrap: wrap;
+}
+.actions {
+  display: flex;
+  gap: 0.5rem;
+}
+.totals {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0;
+  margin: 1rem 0 0.5rem;
+}
+.totals div {
+  flex: 1;
+  min-width: 9rem;
+  padding: 0.7rem 1.1rem;
+}
+.totals div + div {
+  border-left: 1px solid var(--line);
+}
+dt {
+  color: var(--ink-soft);
+  font-size: var(--small);
+}
+.big {
+  font-size: var(--larger);
+  font-weight: 600;
+}
+.rule {
+  margin-bottom: 0.9rem;
+}
+@media print {
+  .big {
+    font-size: var(--large);
+  }
+  .totals div {
+    min-width: 0;
+    padding: 0.4rem 0.6rem;
+  }
+}
 </style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { SettingField } from '~/composables/settingFields'
+
+/** One setting with its label, whatever kind it is. */
+const props = defineProps<{ field: SettingField; error?: string | undefined }>()
+const emit = defineEmits<{ set: [value: unknown] }>()
+const value = computed({ get: () => props.field.value, set: to => emit('set', to) })
+</script>
+
+<template>
+  <label v-if="field.kind === 'check'" class="check">
+    <Checkbox v-model="value" binary :input-id="field.id" :disabled="field.disabled" /> {{ field.label }}
+  </label>
+  <MomentField
+    v-else-if="field.kind === 'moment'"
+    :id="field.id"
+    v-model="value as string | null"
+    :label="field.label"
+    :error="error"
+  />
+  <LinesField
+    v-else-if="field.kind === 'lines'"
+    :id="field.id"
+    v-model="value as string[]"
+    :label="field.label"
+    :hint="field.hint"
+  />
+  <div v-else class="field">
+    <label :for="field.id">{{ field.label }}</label>
+    <InputNumber
+      v-if="field.kind === 'number'"
+      v-model="value as number | null"
+      :input-id="field.id"
+      :min="field.min"
+      :max="field.max"
+      :disabled="field.disabled"
+      :placeholder="field.placeholder"
+      fluid
+    />
+    <InputText
+      v-else-if="field.kind === 'text'"
+      :id="field.id"
+      v-model="value as string"
+      :class="{ figure: field.figure }"
+      :maxlength="field.most"
+      :placeholder="field.placeholder"
+      :invalid="Boolean(error)"
+      fluid
+    />
+    <Select
+      v-else-if="field.kind === 'choice'"
+      v-model="value"
+      :input-id="field.id"
+      :options="[...field.choices]"
+      option-label="label"
+      option-value="value"
+      :show-clear="field.clearable"
+      :editable="field.editable"
+      :disabled="field.disabled"
+      :placeholder="field.placeholder"
+      fluid
+    />
+    <small v-if="error">{{ error }}</small>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: 0.25rem;
+  min-width: 0;
+}
+.field label,
+small {
+  font-weight: 600;
+}
+.check {
+  display: flex;
+  align-items: center;
+  gap: 0.45rem;
+  min-height: 26px;
+}
+</style>

@@ -4,24 +4,29 @@ import type { SettingField } from '~/composables/settingFields'
 /** One setting with its label, whatever kind it is. */
 const props = defineProps<{ field: SettingField; error?: string | undefined }>()
 const emit = defineEmits<{ set: [value: unknown] }>()
-const value = computed({ get: () => props.field.value, set: to => emit('set', to) })
+// Which kind of value a setting holds follows from its kind of field: `never` fits each input's own.
+const held = computed(() => props.field.value as never)
+const set = (value: unknown): void => emit('set', value)
 </script>
 
 <template>
   <label v-if="field.kind === 'check'" class="check">
-    <Checkbox v-model="value" binary :input-id="field.id" :disabled="field.disabled" /> {{ field.label }}
+    <Checkbox :model-value="held" @update:model-value="set" binary :input-id="field.id" :disabled="field.disabled" />
+    {{ field.label }}
   </label>
   <MomentField
     v-else-if="field.kind === 'moment'"
     :id="field.id"
-    v-model="value as string | null"
+    :model-value="held"
+    @update:model-value="set"
     :label="field.label"
     :error="error"
   />
   <LinesField
     v-else-if="field.kind === 'lines'"
     :id="field.id"
-    v-model="value as string[]"
+    :model-value="held"
+    @update:model-value="set"
     :label="field.label"
     :hint="field.hint"
   />
@@ -29,7 +34,8 @@ const value = computed({ get: () => props.field.value, set: to => emit('set', to
     <label :for="field.id">{{ field.label }}</label>
     <InputNumber
       v-if="field.kind === 'number'"
-      v-model="value as number | null"
+      :model-value="held"
+      @update:model-value="set"
       :input-id="field.id"
       :min="field.min"
       :max="field.max"
@@ -40,7 +46,8 @@ const value = computed({ get: () => props.field.value, set: to => emit('set', to
     <InputText
       v-else-if="field.kind === 'text'"
       :id="field.id"
-      v-model="value as string"
+      :model-value="held"
+      @update:model-value="set"
       :class="{ figure: field.figure }"
       :maxlength="field.most"
       :placeholder="field.placeholder"
@@ -49,7 +56,8 @@ const value = computed({ get: () => props.field.value, set: to => emit('set', to
     />
     <Select
       v-else-if="field.kind === 'choice'"
-      v-model="value"
+      :model-value="held"
+      @update:model-value="set"
       :input-id="field.id"
       :options="[...field.choices]"
       option-label="label"

@@ -16,6 +16,11 @@ async function work() {
   done.value = [{ id: Date.now(), line: line.value, sum }, ...done.value].slice(0, 6)
   line.value = sum
 }
+
+function clear() {
+  line.value = ''
+  refusal.value = ''
+}
 </script>
 
 <template>
@@ -33,16 +38,7 @@ async function work() {
         :label="key"
         @click="line += key"
       />
-      <Button
-        type="button"
-        text
-        size="small"
-        label="Clear"
-        @click="
-          line = ''
-          refusal = ''
-        "
-      />
+      <Button type="button" text size="small" label="Clear" @click="clear" />
       <Button type="submit" size="small" label="=" aria-label="Work it out" />
     </div>
     <p v-if="refusal" class="notice is-refusal small" role="alert">{{ refusal }}</p>

@@ -184,10 +184,7 @@ useShortcuts({
     <OverviewPanel
       v-model:visible="panels.overview"
       @go="go"
-      @hand-in="
-        panels.overview = false
-        panels.handIn = true
-      "
+      @hand-in="Object.assign(panels, { overview: false, handIn: true })"
     />
     <HandInDialog
       v-model:visible="panels.handIn"

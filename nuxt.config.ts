@@ -1,4 +1,19 @@
+import { build } from 'esbuild'
+import { join } from 'node:path'
 import { preset } from './app/theme/preset'
+
+/** The code of the threads that judge heavy work, as one file beside the server: see server/judging. */
+async function buildJudging(serverDir: string): Promise<void> {
+  await build({
+    entryPoints: ['server/judging/thread.ts'],
+    outfile: join(serverDir, 'judging.mjs'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'warning',
+  })
+}
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -36,8 +51,16 @@ export default defineNuxtConfig({
     preset: 'node-server',
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
-    externals: { external: ['better-sqlite3'] },
+    externals: { external: ['better-sqlite3', 'piscina'] },
   },
+  hooks: {
+    'nitro:init': nitro => {
+      nitro.hooks.hook('compiled', async () => {
+        await buildJudging(nitro.options.output.serverDir)
+      })
+    },
+  },
+  vite: { worker: { format: 'es' } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   routeRules: {
     '/**': {

@@ -18,6 +18,7 @@ export default defineConfig({
             'content/**/*.test.ts',
             'tests/content/**/*.test.ts',
           ],
+          setupFiles: 'tests/support/tools.ts',
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },

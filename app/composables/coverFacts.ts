@@ -13,6 +13,7 @@ const tells = {
 }
 
 function time(one: CoverView): string {
+  if (one.minutes === null) return 'as long as you need: there is no clock, and the time you used is told afterwards'
   const own =
     one.allowanceMinutes === one.minutes
       ? `${one.minutes} min`
@@ -27,6 +28,17 @@ function sections(one: CoverView): string {
   return one.sections.some(({ movement }) => movement === 'one-way')
     ? `${each}; a section that you leave can’t be opened again`
     : each
+}
+
+/** What help there is to ask for, in papers for practice. */
+function help(one: CoverView): string {
+  const hints =
+    one.hintCost > 0
+      ? `hints on request, each taking ${format.percent(one.hintCost)} off its step’s points`
+      : 'hints on request, free'
+  return [one.hints ? hints : '', one.explanations ? 'an explanation once a step has closed' : '']
+    .filter(text => text !== '')
+    .join('; ')
 }
 
 function tries(one: CoverView): string {
@@ -60,7 +72,9 @@ function results({ results }: CoverView): string {
 function ending(one: CoverView): string {
   const early =
     one.handInFromMinute > 0 ? `you may hand in from minute ${one.handInFromMinute} on` : 'you may hand in at any time'
-  return `${early}${one.sign ? ', with your name as signature' : ''}; when time is up, what you have done is handed in by itself`
+  const signed = one.sign ? ', with your name as signature' : ''
+  if (one.minutes !== null) return `${early}${signed}; when time is up, what you have done is handed in by itself`
+  return one.closesAt ? `${early}${signed}; when it closes, what you have done is handed in by itself` : early + signed
 }
 
 function allowed(one: CoverView): string {
@@ -97,6 +111,7 @@ export function factsOf(one: CoverView): [string, string][] {
       `${one.sittingsUsed} of ${one.sittingsAllowed} used${one.sittingsAllowed > 1 ? `; ${counting[one.counts]}` : ''}`,
     ],
     ['Window', window(one)],
+    ...(help(one) ? [['Help', help(one)] as [string, string]] : []),
     ['Leaving', one.resume ? 'you may leave and come back while its time lasts' : 'leaving ends the sitting'],
     ['The end', ending(one)],
     ...(one.evidence

@@ -1,3 +1,4 @@
+import { LAST_MOMENT } from '~~/core/time/moments'
 import { useBenchStore } from '~/stores/bench'
 
 const WARNINGS_MIN = [5, 1]
@@ -93,5 +94,15 @@ export function useBenchTime(clock: ReturnType<typeof useServerClock>) {
     },
   )
   onBeforeUnmount(() => clearTimeout(clearing))
-  return { nowMs, leftMs, sectionLeftMs, lowTime, notice, segments, passedShare, workShare, aheadMs }
+  /** What a trainee without a clock is told: how long they have been at it, and when the paper closes, if it does. */
+  const usedMs = computed(() => {
+    const { sitting, pace } = bench
+    return sitting && pace ? Math.max(0, nowMs.value - Date.parse(sitting.startedAt) - pace.stoodMs) : 0
+  })
+  const closes = computed(() => {
+    const { pace } = bench
+    if (!pace || pace.timed || pace.deadline === LAST_MOMENT) return ''
+    return `${format.date(pace.deadline)}, ${format.time(pace.deadline)}`
+  })
+  return { nowMs, usedMs, closes, leftMs, sectionLeftMs, lowTime, notice, segments, passedShare, workShare, aheadMs }
 }

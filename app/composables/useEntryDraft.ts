@@ -33,7 +33,7 @@ function written(line: TypedLine): WrittenLine {
  * The draft entry while it is typed. It goes into the log a moment after each pause; until it has, a
  * copy stays in the browser's own storage, so that a reload in mid-word loses nothing.
  */
-export function useEntryDraft(key: string, state: () => LedgerState, operate: (op: unknown) => string | null) {
+export function useEntryDraft(key: string, state: () => LedgerState, operate: (op: unknown) => Promise<string | null>) {
   const copy = deviceCopy(`anvil-draft:${key}`)
   const draft = reactive(typed(restored() ?? state().draft))
 
@@ -63,7 +63,7 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   function keep(): void {
     if (left) return
     const same = JSON.stringify(entry.value) === JSON.stringify(state().draft)
-    if (!same) operate({ type: 'draft.write', draft: entry.value })
+    if (!same) void operate({ type: 'draft.write', draft: entry.value })
     void forgetSoon()
   }
   const keepSoon = useDebounceFn(keep, 500, { maxWait: 2000 })
@@ -99,8 +99,8 @@ export function useEntryDraft(key: string, state: () => LedgerState, operate: (o
   }
 
   /** Posts the draft. Returns why it was refused, or null; a refused draft stays as it was typed. */
-  function post(): string | null {
-    const refusal = operate({ type: 'entry.post', entry: entry.value })
+  async function post(): Promise<string | null> {
+    const refusal = await operate({ type: 'entry.post', entry: entry.value })
     if (refusal === null) {
       posting = true
       reset()

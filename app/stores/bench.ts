@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
 import { paceAfterLeaving, paceAt } from '~~/core/wire/pace'
-import { endedView, eventsResponse, messageView, sittingView } from '~~/core/wire/sitting'
+import { endedView, eventsResponse, messageView, sittingView, taskWorkView } from '~~/core/wire/sitting'
 import type {
   EndedView,
   EventsResponse,
@@ -13,10 +13,12 @@ import type {
 } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
-import { tryOp, withEvent } from '~/sync/applying'
+import { withEvent, withProgress } from '~/sync/applying'
 import { openQueue } from '~/sync/queue'
 import { Sender } from '~/sync/sender'
 import type { SenderState } from '~/sync/sender'
+import { Works } from '~/sync/works'
+import type { OpenTask } from '~/sync/works'
 
 export interface Message {
   kind: 'passed' | 'failed' | 'refused'
@@ -63,6 +65,16 @@ export const useBenchStore = defineStore('bench', () => {
   let confirmed = new Map<string, TaskView>()
   let confirmedPace: PaceView | null = null
   let outbox: Sender | null = null
+  let works: Works | null = null
+  /** The tasks whose work is on this device, and how often each has changed: what shows it follows that. */
+  const openTasks = shallowReactive(new Map<string, OpenTask>())
+  const changes = shallowReactive(new Map<string, number>())
+  /** Why the work of the task in hand can't be shown, in words. */
+  const openFailure = ref('')
+  /** What is being done in a tool: events about a step go after it. */
+  let doing: Promise<unknown> = Promise.resolve()
+  /** Operations that changed the work, of those that wait. */
+  const changing = new Set<string>()
   let finishing = false
   let clock: Clock | null = null
   /** This page's own name. Another one takes the sitting over by a name of its own. */
@@ -104,6 +116,11 @@ export const useBenchStore = defineStore('bench', () => {
     // first look at the sitting would be lost on it.
     await waiting.restore()
     outbox = waiting
+    works = new Works({
+      fetch: (taskId, have) => callApi(taskWorkView, `/api/sittings/${id}/tasks/${taskId}?have=${have.join(',')}`),
+      waiting: () => waiting.waiting,
+      changed,
+    })
     take(view)
     if (view.state === 'running') void outbox?.send()
   }
@@ -132,11 +149,47 @@ export const useBenchStore = defineStore('bench', () => {
     currentId.value ??= view.current ?? view.tasks[0]?.id ?? null
     rebase()
     savedAt.value ??= Date.parse(view.now)
+    if (view.state === 'running') void works?.compare(view.tasks).catch(() => undefined)
+  }
+
+  function changed(taskId: string): void {
+    const open = works?.of(taskId)
+    if (open) openTasks.set(taskId, open)
+    changes.set(taskId, (changes.get(taskId) ?? 0) + 1)
+  }
+
+  /** Brings the work of a task to this device, once; then, while nothing else is to do, that of those after it. */
+  async function bring(taskId: string): Promise<void> {
+    const task = tasks.value.find(({ id }) => id === taskId)
+    if (!task || !works || sitting.value?.state !== 'running') return
+    const open = works
+    openFailure.value = ''
+    try {
+      await open.open(task)
+    } catch (error) {
+      if (taskId === currentId.value) openFailure.value = inWords(error)
+      return
+    }
+    await bringOthers(open)
+  }
+
+  /** So that a trainee can go on to the next task without a connection. Large works wait until they are opened. */
+  async function bringOthers(open: Works): Promise<void> {
+    for (const task of tasks.value) {
+      if (task.heavy || open.of(task.id) || open !== works) continue
+      await new Promise(done => setTimeout(done, 250))
+      if (open === works) await open.open(task).catch(() => undefined)
+    }
   }
 
   function close(): void {
     outbox?.stop()
     outbox = null
+    works = null
+    openTasks.clear()
+    changes.clear()
+    changing.clear()
+    openFailure.value = ''
     tabs?.close()
     tabs = null
     sitting.value = null
@@ -153,7 +206,9 @@ export const useBenchStore = defineStore('bench', () => {
     const waiting = outbox?.waiting ?? []
     tasks.value = (sitting.value?.tasks ?? []).map(({ id }) => {
       const task = confirmed.get(id)!
-      return waiting.filter(event => 'taskId' in event && event.taskId === id).reduce(withEvent, task)
+      return waiting
+        .filter(event => 'taskId' in event && event.taskId === id)
+        .reduce((before, event) => withEvent(before, event, changing.has(event.id)), task)
     })
     if (confirmedPace) {
       const left = waiting.reduce(
@@ -183,22 +238,27 @@ export const useBenchStore = defineStore('bench', () => {
     if (pace.value && paceAt(pace.value, now()) !== pace.value) setPace(pace.value)
   }
 
-  function put(body: Unsent): void {
-    const event: ClientEvent = { id: crypto.randomUUID(), at: new Date(now()).toISOString(), ...body }
-    if ('taskId' in event)
-      tasks.value = tasks.value.map(task => (task.id === event.taskId ? withEvent(task, event) : task))
+  function put(body: Unsent, id: string = crypto.randomUUID()): void {
+    const event: ClientEvent = { id, at: new Date(now()).toISOString(), ...body }
+    if ('taskId' in event) {
+      const on = (task: TaskView): TaskView => withEvent(task, event, changing.has(id))
+      tasks.value = tasks.value.map(task => (task.id === event.taskId ? on(task) : task))
+    }
     outbox?.put(event)
   }
 
-  function answered(response: EventsResponse): void {
+  async function answered(response: EventsResponse, batch: readonly ClientEvent[]): Promise<void> {
     clock?.learn(response.now, sender.value.roundTripMs ?? 0)
     savedAt.value = Date.parse(response.now)
     confirmedPace = response.pace
     for (const task of response.tasks) {
       const before = confirmed.get(task.id)
-      if (before) confirmed.set(task.id, { ...before, ...task })
+      if (before) confirmed.set(task.id, withProgress(before, task))
     }
+    for (const { id } of batch) changing.delete(id)
     rebase()
+    // The work first: a verdict that takes a change back shows together with the work as it was.
+    await works?.answered(batch, response).catch(() => sitting.value && refresh(sitting.value.id))
     for (const outcome of response.outcomes) {
       if (outcome.verdict)
         message.value = { kind: outcome.verdict.passed ? 'passed' : 'failed', text: outcome.verdict.message }
@@ -215,6 +275,7 @@ export const useBenchStore = defineStore('bench', () => {
     judging.value = []
     if (problem.code === 'sitting-ended') void finish()
     else {
+      void works?.rejected(events).catch(() => undefined)
       message.value = {
         kind: 'refused',
         text: `${problem.message} ${counted(events.length, 'change was', 'changes were')} not accepted.`,
@@ -237,11 +298,12 @@ export const useBenchStore = defineStore('bench', () => {
         if (notice.seat !== null && notice.seat !== seat) outbox?.takeOver()
         confirmedPace = notice.pace
         rebase()
-        if (!notice.pace.paused) void outbox?.send()
+        if (!notice.pace.paused) sendNow()
     }
   }
 
   function openTask(id: string): void {
+    void bring(id)
     if (currentId.value === id && current.value?.opened) return
     currentId.value = id
     message.value = null
@@ -255,31 +317,47 @@ export const useBenchStore = defineStore('bench', () => {
     return null
   }
 
-  /** Does one operation in a task's tool. Returns why it was refused, or null. */
-  function operate(taskId: string, op: unknown): string | null {
+  /** Why the work of a task can't be changed any more, or null. */
+  function closedBecause(task: TaskView): string | null {
+    if (stepInHandOf(task)) return null
+    return task.steps.some(({ status }) => status === 'settled')
+      ? 'All steps of this task are settled. Open one again to change its work.'
+      : 'All steps of this task are finished; its work is kept as it is.'
+  }
+
+  /** Does one operation in a task's tool. Gives back why it was refused, or null. */
+  function operate(taskId: string, op: unknown): Promise<string | null> {
+    const done = operateNow(taskId, op)
+    doing = done.catch(() => undefined)
+    return done
+  }
+
+  async function operateNow(taskId: string, op: unknown): Promise<string | null> {
     const task = tasks.value.find(({ id }) => id === taskId)
-    const refusal = task ? refuseWork() : 'No such task is open.'
-    if (!task || refusal) return refusal
+    const refusal = task && works ? refuseWork() : 'No such task is open.'
+    if (!task || !works || refusal) return refusal
     if (pace.value?.sections.find(({ id }) => id === task.section)?.closed) return 'This section is closed.'
-    const tried = tryOp(task, op)
+    const id = crypto.randomUUID()
+    const tried = await works.operate(taskId, id, op, closedBecause(task))
     if (!tried.ok) return tried.refusal
-    const inHand = stepInHandOf(task)
-    if (tried.changes && !inHand)
-      return task.steps.some(({ status }) => status === 'settled')
-        ? 'All steps of this task are settled. Open one again to change its work.'
-        : 'All steps of this task are finished; its work is kept as it is.'
-    if (tried.changes) message.value = null
-    if (tried.changes && inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
-    put({ kind: 'op', taskId: task.id, op })
+    if (tried.changes) {
+      changing.add(id)
+      message.value = null
+      const inHand = stepInHandOf(task)
+      if (inHand?.mode === 'watched') judging.value = [...judging.value, inHand.id]
+    }
+    put({ kind: 'op', taskId, op }, id)
+    changed(taskId)
     return null
   }
 
-  /** Sends something about a step of the task in hand. */
-  function step(kind: 'check' | 'skip' | 'settle' | 'unsettle', stepId: string): void {
+  /** Sends something about a step of the task in hand, after what is being done in its tool. */
+  function step(kind: 'check' | 'skip' | 'settle' | 'unsettle' | 'hint', stepId: string): void {
     if (!current.value || refuseWork() || judging.value.includes(stepId)) return
     message.value = null
     if (kind === 'check') judging.value = [...judging.value, stepId]
-    put({ kind, taskId: current.value.id, stepId })
+    const taskId = current.value.id
+    void doing.then(() => put({ kind, taskId, stepId }))
   }
 
   function revisit(on: boolean): void {
@@ -350,7 +428,11 @@ export const useBenchStore = defineStore('bench', () => {
     }
   }
 
-  const sendNow = (): void => void outbox?.send()
+  /** Sends what waits, and brings what couldn't be fetched while there was no connection. */
+  function sendNow(): void {
+    void outbox?.send()
+    if (currentId.value && !openTasks.has(currentId.value)) void bring(currentId.value)
+  }
 
   return {
     sitting,
@@ -358,6 +440,10 @@ export const useBenchStore = defineStore('bench', () => {
     pace,
     current,
     currentId,
+    openTasks,
+    changes,
+    openFailure,
+    bring,
     section,
     readOnly,
     sender,

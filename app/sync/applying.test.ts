@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { chart, lines, period } from '../../core/tools/ledger/books.fixture'
-import { ledger } from '../../core/tools/ledger'
 import type { StepView, TaskView } from '../../core/wire/sitting'
-import { tryOp, withEvent } from './applying'
+import { withEvent, withProgress } from './applying'
 
 const step = (id: string, status: StepView['status']): StepView => ({
   id,
@@ -13,6 +11,8 @@ const step = (id: string, status: StepView['status']): StepView => ({
   triesUsed: 0,
   points: 1,
   minutes: 1,
+  marking: 'program',
+  hintsInAll: 0,
 })
 const task: TaskView = {
   id: 't',
@@ -21,32 +21,47 @@ const task: TaskView = {
   title: 'T',
   tool: 'ledger',
   minutes: 1,
-  brief: { situation: [], documents: [] },
-  setup: {},
+  heavy: false,
+  order: 'in-turn',
   opened: false,
   revisit: false,
   begun: false,
   unchecked: false,
-  state: ledger.initial({ chart, period, opening: [] }),
+  mark: '0.',
   steps: [step('one', 'open'), step('two', 'locked'), step('three', 'locked')],
 }
-const post = { type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: lines('6010 D 5, 1020 C 5') } }
 const statuses = (one: TaskView): string[] => one.steps.map(({ status }) => status)
 
 describe('what the device applies on top of what the server confirmed', () => {
-  it('an operation changes the work, and marks it as begun and unchecked', () => {
-    const tried = tryOp(task, post)
-    expect(tried).toMatchObject({ ok: true, changes: true, task: { begun: true, unchecked: true } })
-    expect(tryOp(task, { type: 'view.show', view: 'accounts' })).toMatchObject({
-      ok: true,
-      changes: false,
-      task: { begun: false },
-    })
+  it('an operation that changes the work marks the task as begun and unchecked; a look doesn’t', () => {
+    const op = { id: 'e', kind: 'op' as const, taskId: 't', op: {} }
+    expect(withEvent(task, op, true)).toMatchObject({ begun: true, unchecked: true })
+    expect(withEvent(task, op, false)).toBe(task)
   })
 
-  it('one that the tool refuses, or doesn’t know, changes nothing', () => {
-    expect(tryOp(task, { ...post, entry: { ...post.entry, lines: lines('6010 D 5, 1020 C 6') } }).ok).toBe(false)
-    expect(withEvent(task, { id: 'e', kind: 'op', taskId: 't', op: { type: 'nothing' } })).toBe(task)
+  it('of its steps the server tells those that changed; what it no longer says is gone', () => {
+    const hinted = { ...task, steps: task.steps.map(one => ({ ...one, hints: ['look at the date'] })) }
+    const told = { ...task, mark: '4.abc', steps: [{ id: 'one', status: 'passed' as const, triesUsed: 1, earned: 1 }] }
+    const now = withProgress(hinted, told)
+    expect(now.mark).toBe('4.abc')
+    expect(now.steps[0]).toMatchObject({ status: 'passed', triesUsed: 1, instruction: '…' })
+    expect(now.steps[0]).not.toHaveProperty('hints')
+    expect(now.steps[1]).toBe(hinted.steps[1])
+  })
+
+  it('a step that a person marks is handed over, and steps in free order lock none', () => {
+    const free: TaskView = {
+      ...task,
+      order: 'free',
+      steps: task.steps.map(one => ({ ...one, status: 'open', marking: 'person' })),
+    }
+    const over = withEvent(free, { id: 'e', kind: 'settle', taskId: 't', stepId: 'two' })
+    expect(statuses(over)).toEqual(['open', 'awaiting-marker', 'open'])
+    expect(statuses(withEvent(over, { id: 'f', kind: 'unsettle', taskId: 't', stepId: 'two' }))).toEqual([
+      'open',
+      'open',
+      'open',
+    ])
   })
 
   it('settling and opening again, as the server does it', () => {

@@ -1,35 +1,18 @@
 import type { ClientEvent } from '../../core/sitting/events'
-import { toolOf } from '../../core/tools/registry'
-import type { StepView, TaskView } from '../../core/wire/sitting'
+import type { StepView, TaskProgressView, TaskView } from '../../core/wire/sitting'
 
-export type TriedOp = { ok: true; task: TaskView; changes: boolean } | { ok: false; refusal: string }
-
-/** The task with an operation done in its tool, or why that is refused. */
-export function tryOp(task: TaskView, op: unknown): TriedOp {
-  const tool = toolOf(task.tool)
-  const read = tool.op.safeParse(op)
-  if (!read.success) return { ok: false, refusal: 'This can’t be done here.' }
-  const applied = tool.apply(task.state, read.data)
-  if (!applied.ok) return applied
-  const changes = tool.effect(read.data) === 'change'
-  return {
-    ok: true,
-    changes,
-    task: { ...task, state: applied.state, begun: task.begun || changes, unchecked: task.unchecked || changes },
-  }
-}
-
-/** The task with an event of the device on top, as far as the device can know. Verdicts come from the server. */
-export function withEvent(task: TaskView, event: ClientEvent): TaskView {
+/**
+ * A task of the list with an event of the device on top, as far as the device can know. Verdicts come from the
+ * server. `changes` says whether an operation changed the work.
+ */
+export function withEvent(task: TaskView, event: ClientEvent, changes = false): TaskView {
   switch (event.kind) {
     case 'open':
       return { ...task, opened: true }
     case 'revisit':
       return { ...task, revisit: event.on }
-    case 'op': {
-      const tried = tryOp(task, event.op)
-      return tried.ok ? tried.task : task
-    }
+    case 'op':
+      return changes ? { ...task, begun: true, unchecked: true } : task
     case 'settle':
       return settled(task, event.stepId)
     case 'unsettle':
@@ -39,27 +22,46 @@ export function withEvent(task: TaskView, event: ClientEvent): TaskView {
   }
 }
 
+/** A task with what the server told of it: of its steps it tells those that changed. */
+export function withProgress(task: TaskView, { steps, ...progress }: TaskProgressView): TaskView {
+  const told = new Map(steps.map(step => [step.id, step]))
+  return { ...task, ...progress, steps: task.steps.map(step => withoutTold(step, told.get(step.id))) }
+}
+
+function withoutTold(step: StepView, told: TaskProgressView['steps'][number] | undefined): StepView {
+  if (!told) return step
+  const { earned: _earned, setRight: _right, lastCheck: _check, hints: _hints, explanation: _why, ...rest } = step
+  return { ...rest, ...told }
+}
+
 function settled(task: TaskView, stepId: string): TaskView {
   const place = task.steps.findIndex(({ id, status }) => id === stepId && status === 'open')
-  if (place < 0) return task
+  const step = task.steps[place]
+  if (!step) return task
   const next = task.steps.findIndex(({ status }) => status === 'locked')
+  const status = step.marking === 'person' ? 'awaiting-marker' : 'settled'
   return {
     ...task,
     unchecked: false,
-    steps: task.steps.map((step, index): StepView =>
-      index === place ? { ...step, status: 'settled' } : index === next ? { ...step, status: 'open' } : step,
-    ),
+    steps: task.steps.map((other, index): StepView => {
+      if (index === place) return { ...other, status }
+      return index === next ? { ...other, status: 'open' } : other
+    }),
   }
 }
 
 function unsettled(task: TaskView, stepId: string): TaskView {
-  const place = task.steps.findIndex(({ id, status }) => id === stepId && status === 'settled')
+  const place = task.steps.findIndex(
+    ({ id, status }) => id === stepId && (status === 'settled' || status === 'awaiting-marker'),
+  )
   if (place < 0) return task
+  const locks = task.order === 'in-turn'
   return {
     ...task,
     unchecked: true,
-    steps: task.steps.map((step, index): StepView =>
-      index === place ? { ...step, status: 'open' } : index > place ? { ...step, status: 'locked' } : step,
-    ),
+    steps: task.steps.map((other, index): StepView => {
+      if (index === place) return { ...other, status: 'open' }
+      return locks && index > place ? { ...other, status: 'locked' } : other
+    }),
   }
 }

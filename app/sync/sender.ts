@@ -12,8 +12,8 @@ export interface SenderOptions {
   sittingId: string
   queue: EventQueue
   post(events: ClientEvent[]): Promise<EventsResponse>
-  /** Called for each answer, before the next batch goes out. */
-  answered(response: EventsResponse): void
+  /** Called for each answer to a batch, and awaited before the next goes out. */
+  answered(response: EventsResponse, batch: readonly ClientEvent[]): void | Promise<void>
   /** Called when events will never be taken: the sitting has ended, or they make no sense to the server. */
   rejected(failure: CallFailed, events: ClientEvent[]): void
   changed(state: SenderState): void
@@ -93,7 +93,7 @@ export class Sender {
       const response = await this.options.post(batch)
       this.#roundTripMs = performance.now() - begun
       await this.#done(batch)
-      this.options.answered(response)
+      await this.options.answered(response, batch)
     } catch (error) {
       await this.#failed(error, batch)
     } finally {

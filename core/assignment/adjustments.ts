@@ -21,12 +21,12 @@ export type Adjustments = z.infer<typeof adjustments>
 
 export const noAdjustments: Adjustments = adjustments.parse({})
 
-/** Whole allowance of a paper in ms for a person. */
+/** Whole allowance of a paper in ms for a person; null for a paper without a clock. */
 export function allowanceFor(
-  minutes: number,
+  minutes: number | null,
   { timeFactor, extraMinutes }: Pick<Adjustments, 'timeFactor' | 'extraMinutes'>,
-): number {
-  return allowanceMs(minutes, timeFactor) + extraMinutes * 60_000
+): number | null {
+  return minutes === null ? null : allowanceMs(minutes, timeFactor) + extraMinutes * 60_000
 }
 
 /** When the assignment closes for a person, or null if it never does. */

@@ -2,6 +2,19 @@ import type { Criterion, Step } from '../paper/schema'
 import type { AnyTool, Finding } from '../tools/tool'
 import { deriveAmount } from './expression'
 
+/** Figures that the trainee's own work held when a step was closed, by name; null for one that wasn't there. */
+export type Figures = Readonly<Record<string, string | null>>
+
+/** The figures of a step's work that criteria of other steps may follow from, by name. */
+export function figuresAsked(steps: readonly Step[], stepId: string): string[] {
+  const asked = steps.flatMap(step => step.criteria).flatMap(({ followThrough }) => followThrough?.from ?? [])
+  return [...new Set(asked.filter(({ step }) => step === stepId).map(({ figure }) => figure))]
+}
+
+export function figuresOf(tool: AnyTool, state: unknown, names: readonly string[]): Figures {
+  return Object.fromEntries(names.map(name => [name, tool.figure(state, name)]))
+}
+
 /** A finding as marking knows it: right from the trainee's own earlier figure or not. */
 export interface Judged extends Finding {
   followedThrough?: boolean
@@ -19,8 +32,8 @@ export interface JudgeStep {
   state: unknown
   /** The state in which the task began. */
   start: unknown
-  /** The trainee's own work as each earlier step of the task left it. */
-  earlier?: Readonly<Record<string, unknown>>
+  /** Figures of the trainee's own work as the earlier steps of the task left it, by step. */
+  earlier?: Readonly<Record<string, Figures>>
   /** Share of the points for what follows from an own earlier figure. */
   followThrough?: number
 }
@@ -65,8 +78,7 @@ function derivedCheck(criterion: Criterion, work: JudgeStep): unknown {
   if (!rule) return null
   const values: Record<string, string> = {}
   for (const { step, figure, as } of rule.from) {
-    const state = work.earlier?.[step]
-    const value = state === undefined ? null : work.tool.figure(state, figure)
+    const value = work.earlier?.[step]?.[figure] ?? null
     if (value === null) return null
     values[as] = value
   }

@@ -37,6 +37,8 @@ export interface StepWork {
   /** Every check that cost a try or passed, in order. */
   checks: readonly Shares[]
   passed: boolean
+  /** The share of its points that hints left; 1 where none were told, or they are free. */
+  left?: number
 }
 
 export interface PointRules {
@@ -51,7 +53,7 @@ export interface PointRules {
 export function stepPoints(work: StepWork, rules: PointRules): Hundredths[] {
   const last = work.checks.at(-1)
   if (!last) return work.points.map(() => 0)
-  const weight = tryWeight(rules.tryWeights, work.checks.length)
+  const weight = tryWeight(rules.tryWeights, work.checks.length) * (work.left ?? 1)
   if (!work.passed && !rules.partial) return work.points.map(() => 0)
   const shares = work.passed ? last : bestCheck(work.points, work.checks)
   return work.points.map((points, index) => earned(points, shares[index] ?? 0, weight))

@@ -26,8 +26,8 @@ export const criterion = z.strictObject({
   skills: z.array(slug).min(1),
   /** Why it is right, or how it goes wrong: shown where the release or practice rule lets it. */
   feedback: z.string(),
-  /** Read by the tool of the task. */
-  check: z.unknown(),
+  /** Read by the tool of the task; a step that a person marks has none. */
+  check: z.unknown().optional(),
   followThrough: followThrough.optional(),
 })
 export type Criterion = z.infer<typeof criterion>
@@ -46,6 +46,12 @@ export const step = z.strictObject({
   /** Suggested time; without it, the step's share of the task's by its points. */
   minutes: z.number().positive().optional(),
   tries: z.int().min(1).max(20).optional(),
+  /** Who judges it: the program by its checks, or a person by reading it. */
+  marking: z.enum(['program', 'person']).default('program'),
+  /** Told one by one when asked for, in papers that tell hints. */
+  hints: z.array(z.string().min(1).max(600)).max(6).default([]),
+  /** Told when the step has closed, in papers that explain. */
+  explanation: z.string().min(1).max(2000).optional(),
   criteria: z.array(criterion).min(1),
   model: z.array(z.unknown()).min(1),
   traps: z.array(trap).default([]),
@@ -58,13 +64,15 @@ export const task = z.strictObject({
   tool: z.string(),
   /** Suggested time. */
   minutes: z.number().positive(),
+  /** in-turn: one step after the other. free: all are open, in any order, each by itself. */
+  order: z.enum(['in-turn', 'free']).default('in-turn'),
   brief: z.strictObject({
     situation: z.array(z.string()).min(1),
     documents: z.array(sourceDocument).default([]),
   }),
   /** Read by the tool. */
   setup: z.unknown(),
-  steps: z.array(step).min(1).max(12),
+  steps: z.array(step).min(1).max(40),
 })
 export type Task = z.infer<typeof task>
 
@@ -85,6 +93,11 @@ export const paperRules = z.strictObject({
   moveOn: z.boolean().default(true),
   /** Share of a criterion's points for what is right from the trainee's own earlier figure. */
   followThrough: z.number().min(0).max(1).default(1),
+  /** Whether hints are told, and what each told one takes off the step's points, as a share. */
+  hints: z.boolean().default(false),
+  hintCost: z.number().min(0).max(1).default(0),
+  /** Whether a closed step's explanation is told while the sitting runs. */
+  explanations: z.boolean().default(false),
   graceSeconds: z.int().min(0).max(600).default(60),
 })
 export type PaperRules = z.infer<typeof paperRules>
@@ -128,7 +141,8 @@ export const paperFile = z.strictObject({
   title: z.string(),
   trade: z.enum(['bookkeeping', 'office', 'network']),
   kind: z.enum(['exam', 'mock', 'practice']),
-  minutes: z.number().positive().max(600),
+  /** Null for a paper without a clock: it is handed in when its trainee has done. */
+  minutes: z.number().positive().max(600).nullable().default(null),
   about: z.string(),
   instructions: z.array(z.string()),
   allowed: z.array(z.string()).default([]),

@@ -1,10 +1,10 @@
-import { iso, ms } from '../time/moments'
+import { iso, LAST_MOMENT, later, ms } from '../time/moments'
 
 /** The time of a sitting. All moments are ISO 8601 in UTC, all lengths milliseconds. */
 export interface SittingClock {
   startedAt: string
-  /** The paper's minutes as they are for this trainee. */
-  allowanceMs: number
+  /** The paper's minutes as they are for this trainee; null for a paper without a clock. */
+  allowanceMs: number | null
   /** When the assignment closes, whatever time is left; null if it stays open. */
   closesAt: string | null
   extensionMs: number
@@ -18,7 +18,12 @@ export interface SittingClock {
   breakLeftMs: number
 }
 
-export function startClock(startedAt: string, allowance: number, closesAt: string | null, breakMs = 0): SittingClock {
+export function startClock(
+  startedAt: string,
+  allowance: number | null,
+  closesAt: string | null,
+  breakMs = 0,
+): SittingClock {
   return {
     startedAt,
     allowanceMs: allowance,
@@ -49,11 +54,13 @@ export function stoodMs(clock: SittingClock, now: string): number {
 
 /**
  * When the sitting ends: start + allowance + extensions + pauses, but no later than the assignment
- * closes. While a pause lasts, the deadline moves with `now`.
+ * closes. While a pause lasts, the deadline moves with `now`. Without a clock it ends when the assignment
+ * closes, or never: the last moment there is.
  */
 export function deadlineOf(clock: SittingClock, now: string): string {
-  const own = ms(clock.startedAt) + clock.allowanceMs + clock.extensionMs + stoodMs(clock, now)
-  return iso(clock.closesAt === null ? own : Math.min(own, ms(clock.closesAt)))
+  if (clock.allowanceMs === null) return clock.closesAt ?? LAST_MOMENT
+  const own = later(clock.startedAt, clock.allowanceMs + clock.extensionMs + stoodMs(clock, now))
+  return clock.closesAt === null || own < clock.closesAt ? own : clock.closesAt
 }
 
 /** Time that the trainee has been working: pauses left out. */

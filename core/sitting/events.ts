@@ -20,6 +20,8 @@ export const clientEvent = z.discriminatedUnion('kind', [
   z.strictObject({ ...envelope, kind: z.literal('skip'), taskId: slug, stepId: slug }),
   z.strictObject({ ...envelope, kind: z.literal('settle'), taskId: slug, stepId: slug }),
   z.strictObject({ ...envelope, kind: z.literal('unsettle'), taskId: slug, stepId: slug }),
+  /** Asks for the next hint of a step. */
+  z.strictObject({ ...envelope, kind: z.literal('hint'), taskId: slug, stepId: slug }),
   /** Leaves a section for the next one. */
   z.strictObject({ ...envelope, kind: z.literal('leave'), sectionId: slug }),
   /** The trainee's notes in the tray, as they now stand. */
@@ -36,7 +38,8 @@ export type HowEnded = z.infer<typeof howEnded>
 export const serverEvent = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('started'),
-    allowanceMs: z.number().positive(),
+    /** Null for a paper without a clock. */
+    allowanceMs: z.number().positive().nullable(),
     closesAt: moment.nullable(),
     /** Decides which tasks are drawn and in which order they stand. It leaves the server only with an ended sitting. */
     seed: z.int().optional(),

@@ -1,24 +1,18 @@
-import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import { ms } from '../time/moments'
+import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import type { LoggedEvent } from './events'
+import { judgedHere } from './judgement'
+import type { Judging } from './judgement'
+import { accepted, malformed, refused } from './outcome'
+import type { Advanced } from './outcome'
 import { planFor } from './plan'
 import type { Plan } from './plan'
-import { freshSections, freshTasks, stepInHand, stepPlanOf, withSection, withTask } from './progress'
-import type { SittingState, StepStatus, TaskProgress } from './progress'
+import { freshSections, freshTasks, withSection, withTask } from './progress'
+import type { SittingState, TaskProgress } from './progress'
 import { closeSection, endsAt, isClosed, passTime, sectionOfTask } from './sections'
-import { closeStep, giveUp, judgeAtEnd, tryStep } from './trying'
-import type { Tried } from './trying'
-
-/**
- * What an event came to. A refused event leaves the sitting as it was and says why in words; `malformed`
- * marks one that makes no sense for this paper: no such task or step, or not an operation of the task's tool.
- */
-export type Outcome = { status: 'accepted'; tried?: Tried } | { status: 'refused'; refusal: string; malformed?: true }
-
-export interface Advanced {
-  state: SittingState
-  outcome: Outcome
-}
+import { check, hint, settle, skip, unsettle, work } from './task-events'
+import type { On, TaskEvent } from './task-events'
+import { judgeAtEnd } from './trying'
 
 /** The state of a sitting that has just started. The plan is that of the sitting. */
 export function begin(plan: Plan, event: Extract<LoggedEvent, { kind: 'started' }>): SittingState {
@@ -45,15 +39,20 @@ export function startOf(log: readonly LoggedEvent[]): Extract<LoggedEvent, { kin
   return first
 }
 
-/** The sitting as a whole log leaves it, and the plan that its start made of the paper's. */
+/** The sitting as a whole log leaves it. Judges here: see `advancing` for judging elsewhere. */
 export function fold(base: Plan, log: readonly LoggedEvent[]): SittingState {
   const first = startOf(log)
   const plan = planFor(base, first)
   return log.slice(1).reduce((state, event) => advance(plan, state, event).state, begin(plan, first))
 }
 
-/** One event further. Pure: the same plan, state and event give the same answer anywhere. */
+/** One event further, judging here. Pure: the same plan, state and event give the same answer anywhere. */
 export function advance(plan: Plan, before: SittingState, event: LoggedEvent): Advanced {
+  return judgedHere(advancing(plan, before, event))
+}
+
+/** One event further, asking for each judgement that it takes. */
+export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent): Judging<Advanced> {
   if (before.status === 'ended')
     return event.kind === 'reopened' ? accepted(reopen(before, event)) : refused(before, 'This sitting has ended.')
   const state = passTime(plan, before, event.at)
@@ -77,7 +76,7 @@ export function advance(plan: Plan, before: SittingState, event: LoggedEvent): A
     case 'unseated':
       return accepted({ ...state, seat: '' })
     case 'ended':
-      return accepted(end(plan, state, event))
+      return accepted(yield* end(plan, state, event))
     case 'leave':
       return leave(plan, before, state, event.sectionId, event.at)
     case 'note':
@@ -92,7 +91,7 @@ export function advance(plan: Plan, before: SittingState, event: LoggedEvent): A
         },
       })
     default:
-      return advanceTask(plan, before, state, event)
+      return yield* advanceTask(plan, before, state, event)
   }
 }
 
@@ -131,7 +130,8 @@ function reopen(before: SittingState, event: LoggedEvent & { kind: 'reopened' })
   const clock = resume(state.clock, since)
   const stood = Math.max(0, ms(event.at) - ms(since))
   const now = { ...clock, pausedMs: clock.pausedMs + stood }
-  const short = ms(event.at) + event.byMs - ms(deadlineOf({ ...now, closesAt: null }, event.at))
+  const short =
+    now.allowanceMs === null ? 0 : ms(event.at) + event.byMs - ms(deadlineOf({ ...now, closesAt: null }, event.at))
   const opened = { ...state, status: 'running' as const, tasks: beforeEnd ?? state.tasks, seat: null, lastAt: event.at }
   const last = opened.sections.at(-1)
   const open = opened.sections.some(({ closed }) => closed === null)
@@ -147,14 +147,13 @@ function reopen(before: SittingState, event: LoggedEvent & { kind: 'reopened' })
   }
 }
 
-type TaskEvent = Extract<LoggedEvent, { taskId: string }>
-
-function advanceTask(plan: Plan, before: SittingState, state: SittingState, event: TaskEvent): Advanced {
+function* advanceTask(plan: Plan, before: SittingState, state: SittingState, event: TaskEvent): Judging<Advanced> {
   const task = state.tasks.find(({ id }) => id === event.taskId)
   const section = sectionOfTask(plan, event.taskId)
   if (!task || section === null) return malformed(before, `This paper has no task “${event.taskId}”.`)
   const refusal = refuseSection(plan, state, section, event.inGrace ?? false)
   if (refusal) return refused(before, refusal)
+  const on: On = { plan, taskPlan: taskPlanOf(plan, task), before, state, task }
   switch (event.kind) {
     case 'open':
       return accepted({
@@ -164,15 +163,17 @@ function advanceTask(plan: Plan, before: SittingState, state: SittingState, even
     case 'revisit':
       return accepted(withTask(state, { ...task, revisit: event.on }))
     case 'op':
-      return work(plan, before, state, task, event)
+      return yield* work(on, event)
     case 'check':
-      return check(plan, before, state, task, event)
+      return yield* check(on, event)
     case 'skip':
-      return skip(plan, before, state, task, event)
+      return skip(on, event)
     case 'settle':
-      return settle(plan, before, state, task, event)
+      return yield* settle(on, event)
     case 'unsettle':
-      return unsettle(plan, before, state, task, event)
+      return unsettle(on, event)
+    case 'hint':
+      return hint(on, event)
   }
 }
 
@@ -193,139 +194,13 @@ function taskPlanOf(plan: Plan, task: TaskProgress) {
   return taskPlan
 }
 
-function work(
-  plan: Plan,
-  before: SittingState,
-  state: SittingState,
-  task: TaskProgress,
-  event: TaskEvent & { kind: 'op' },
-): Advanced {
-  const taskPlan = taskPlanOf(plan, task)
-  const { tool } = taskPlan
-  const read = tool.op.safeParse(event.op)
-  if (!read.success) {
-    const [issue] = read.error.issues
-    const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')}: ${issue.message})` : ''
-    return malformed(before, `This isn’t an operation of the ${tool.id} tool${where}.`)
-  }
-  const step = stepInHand(task)
-  const changes = tool.effect(read.data) === 'change'
-  if (changes && !step) return refused(before, 'All steps of this task are finished; its work is kept as it is.')
-  const applied = tool.apply(task.state, read.data)
-  if (!applied.ok) return refused(before, applied.refusal)
-  const worked = { ...task, opened: true }
-  if (changes && step && stepPlanOf(taskPlan, step.id).step.mode === 'watched') {
-    const result = tryStep(plan, taskPlan, worked, step, event.at, applied.state, task.state)
-    return accepted(withTask(state, result.task), result.tried)
-  }
-  return accepted(withTask(state, { ...worked, state: applied.state, unjudged: task.unjudged || changes }))
-}
-
-function check(
-  plan: Plan,
-  before: SittingState,
-  state: SittingState,
-  task: TaskProgress,
-  event: TaskEvent & { kind: 'check' },
-): Advanced {
-  const step = task.steps.find(({ id }) => id === event.stepId)
-  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
-  const refusal = refuseStep(step.status)
-  if (refusal) return refused(before, refusal)
-  const taskPlan = taskPlanOf(plan, task)
-  if (plan.rules.answers === 'settled') return refused(before, 'In this paper steps are settled, not checked.')
-  if (stepPlanOf(taskPlan, step.id).step.mode === 'watched') {
-    return refused(before, 'This step is watched: it is judged as you do it, without a check.')
-  }
-  const result = tryStep(plan, taskPlan, task, step, event.at, task.state, task.state)
-  return accepted(withTask(state, result.task), result.tried)
-}
-
-function skip(
-  plan: Plan,
-  before: SittingState,
-  state: SittingState,
-  task: TaskProgress,
-  event: TaskEvent & { kind: 'skip' },
-): Advanced {
-  const step = task.steps.find(({ id }) => id === event.stepId)
-  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
-  const refusal = refuseStep(step.status)
-  if (refusal) return refused(before, refusal)
-  const left = { ...step, status: 'skipped' as const, left: task.state }
-  return accepted(withTask(state, giveUp(plan, taskPlanOf(plan, task), { ...task, unjudged: false }, left)))
-}
-
-/** Says that a step is done. Nothing is judged: the work as it stands now is, when the sitting ends. */
-function settle(
-  plan: Plan,
-  before: SittingState,
-  state: SittingState,
-  task: TaskProgress,
-  event: TaskEvent & { kind: 'settle' },
-): Advanced {
-  const step = task.steps.find(({ id }) => id === event.stepId)
-  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
-  const refusal = refuseStep(step.status)
-  if (refusal) return refused(before, refusal)
-  if (plan.rules.answers !== 'settled') return refused(before, 'In this paper steps are checked, not settled.')
-  if (stepPlanOf(taskPlanOf(plan, task), step.id).step.mode === 'watched')
-    return refused(before, 'This step is watched: it is judged as you do it.')
-  return accepted(
-    withTask(state, closeStep({ ...task, unjudged: false }, { ...step, status: 'settled', left: task.state })),
-  )
-}
-
-/** Opens the step that was settled last. The work stays as it is now. */
-function unsettle(
-  plan: Plan,
-  before: SittingState,
-  state: SittingState,
-  task: TaskProgress,
-  event: TaskEvent & { kind: 'unsettle' },
-): Advanced {
-  const place = task.steps.findIndex(({ id }) => id === event.stepId)
-  const step = task.steps[place]
-  if (!step) return malformed(before, `This task has no step “${event.stepId}”.`)
-  if (!plan.rules.unsettle) return refused(before, 'In this paper a settled step stays settled.')
-  if (step.status !== 'settled') return refused(before, 'This step isn’t settled.')
-  const later = task.steps.slice(place + 1)
-  if (later.some(({ status }) => status !== 'open' && status !== 'locked'))
-    return refused(before, 'Later steps build on this one: open the last settled step first.')
-  const { left: _left, ...open } = { ...step, status: 'open' as const }
-  const steps = task.steps.map((other, index) =>
-    index === place ? open : index > place ? { ...other, status: 'locked' as const } : other,
-  )
-  return accepted(withTask(state, { ...task, steps, unjudged: true }))
-}
-
-/** Why this step can't be checked or left now, as a sentence, or null if it can. */
-function refuseStep(status: StepStatus): string | null {
-  switch (status) {
-    case 'open':
-      return null
-    case 'locked':
-      return 'This step isn’t open yet: finish the steps before it first.'
-    case 'passed':
-      return 'This step is passed already.'
-    case 'out-of-tries':
-      return 'This step has no tries left.'
-    case 'skipped':
-      return 'You left this step for good.'
-    case 'settled':
-      return 'This step is settled.'
-    case 'awaiting-marker':
-      return 'This step is waiting for a marker.'
-  }
-}
-
-function end(plan: Plan, state: SittingState, event: LoggedEvent & { kind: 'ended' }): SittingState {
+function* end(plan: Plan, state: SittingState, event: LoggedEvent & { kind: 'ended' }): Judging<SittingState> {
   const deadline = endsAt(plan, state, event.at)
   const endedAt = event.at < deadline ? event.at : deadline
-  const tasks =
-    event.how === 'voided'
-      ? state.tasks
-      : state.tasks.map(task => judgeAtEnd(plan, taskPlanOf(plan, task), task, endedAt))
+  const tasks: TaskProgress[] = []
+  for (const task of state.tasks) {
+    tasks.push(event.how === 'voided' ? task : yield* judgeAtEnd(plan, taskPlanOf(plan, task), task, endedAt))
+  }
   return {
     ...state,
     status: 'ended',
@@ -336,13 +211,3 @@ function end(plan: Plan, state: SittingState, event: LoggedEvent & { kind: 'ende
     ...(event.signedAs === undefined ? {} : { signedAs: event.signedAs }),
   }
 }
-
-const accepted = (state: SittingState, tried?: Tried): Advanced => ({
-  state,
-  outcome: { status: 'accepted', ...(tried ? { tried } : {}) },
-})
-const malformed = (state: SittingState, refusal: string): Advanced => ({
-  state,
-  outcome: { status: 'refused', refusal, malformed: true },
-})
-const refused = (state: SittingState, refusal: string): Advanced => ({ state, outcome: { status: 'refused', refusal } })

@@ -1,3 +1,4 @@
+import { figuresAsked } from '../marking/judging'
 import { hundredths } from '../marking/points'
 import type { Hundredths } from '../marking/points'
 import { tasksOf } from '../paper/schema'
@@ -45,6 +46,8 @@ export interface StepPlan {
   outOf: Hundredths
   /** Suggested time. */
   minutes: number
+  /** Figures of this step's work that later ones may follow from. */
+  figures: readonly string[]
   /** The state that the model solutions of this step and those before it leave. */
   modelState(): unknown
 }
@@ -63,7 +66,8 @@ export function planOf(paper: Paper): Plan {
 /** The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. */
 export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'started' }>): Plan {
   const { seed, extraTries = 0, rules: overrides = {} } = started
-  const factor = started.allowanceMs / allowanceMs(base.paper.minutes)
+  const { minutes } = base.paper
+  const factor = started.allowanceMs === null || minutes === null ? 1 : started.allowanceMs / allowanceMs(minutes)
   const rules = { ...base.rules, ...overrides }
   const sections = base.sections.map((section, index): SectionPlan => ({
     rules: section.rules,
@@ -115,7 +119,8 @@ function assembled(
   }
 }
 
-function planTask(task: Task, rules: PaperRules): TaskPlan {
+/** A task made ready. Its tool has been loaded. */
+export function planTask(task: Task, rules: Pick<PaperRules, 'tries'>): TaskPlan {
   const tool = toolOf(task.tool)
   const start = tool.initial(tool.setup.parse(task.setup))
   const steps: StepPlan[] = []
@@ -130,6 +135,7 @@ function planTask(task: Task, rules: PaperRules): TaskPlan {
       minutes:
         step.minutes ??
         halfMinutes((task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0)) / whole),
+      figures: figuresAsked(task.steps, step.id),
       outOf: points.reduce((sum, value) => sum + value, 0),
       modelState: once(() =>
         step.model.reduce<unknown>(

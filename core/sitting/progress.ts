@@ -1,7 +1,9 @@
-import type { Judged } from '../marking/judging'
-import type { Plan, StepPlan, TaskPlan } from './plan'
-import type { HowEnded } from './events'
+import type { Figures, Judged } from '../marking/judging'
 import type { SittingClock } from './clock'
+import type { HowEnded } from './events'
+import type { Plan, StepPlan, TaskPlan } from './plan'
+import { untouched } from './work'
+import type { Work } from './work'
 
 export type StepStatus = 'open' | 'passed' | 'out-of-tries' | 'skipped' | 'locked' | 'settled' | 'awaiting-marker'
 
@@ -16,9 +18,15 @@ export interface StepProgress {
   status: StepStatus
   /** Checks that passed or cost a try, in order. */
   checks: readonly Check[]
+  /** Whether the work has changed since the step was opened or last judged. */
+  unjudged: boolean
   workedMs: number
-  /** The trainee's own work when the step was closed: what later figures may follow from. */
-  left?: unknown
+  /** How many of its hints were told. */
+  hints: number
+  /** Figures of the trainee's own work when the step was closed: what later ones may follow from. */
+  figures?: Figures
+  /** What the check of a settled step found when it was settled. Nobody is told before the end. */
+  sealed?: readonly Judged[]
   /** The work was replaced by the model's when tries ran out or the step was skipped. */
   setRight?: true
 }
@@ -28,9 +36,7 @@ export interface TaskProgress {
   opened: boolean
   /** "Come back to this". */
   revisit: boolean
-  state: unknown
-  /** Whether the work has changed since it was last judged. */
-  unjudged: boolean
+  work: Work
   steps: readonly StepProgress[]
   workedMs: number
 }
@@ -44,7 +50,7 @@ export interface SectionProgress {
   closedAt?: string
 }
 
-/** A sitting as its log leaves it. Plain JSON throughout, so that it can be kept as a snapshot. */
+/** A sitting as its log leaves it. Plain JSON but for the work of its tasks, which core/sitting/snapshot.ts packs. */
 export interface SittingState {
   status: 'running' | 'ended'
   clock: SittingClock
@@ -77,14 +83,15 @@ export function freshTasks(plan: Plan): TaskProgress[] {
     id: task.id,
     opened: false,
     revisit: false,
-    state: start,
-    unjudged: false,
+    work: untouched(start),
     workedMs: 0,
     steps: task.steps.map((step, index) => ({
       id: step.id,
-      status: index === 0 ? 'open' : 'locked',
+      status: index === 0 || task.order === 'free' ? 'open' : 'locked',
       checks: [],
+      unjudged: false,
       workedMs: 0,
+      hints: 0,
     })),
   }))
 }
@@ -92,6 +99,16 @@ export function freshTasks(plan: Plan): TaskProgress[] {
 /** The step in hand: the first that is neither finished nor locked. Undefined when all are finished. */
 export function stepInHand(task: TaskProgress): StepProgress | undefined {
   return task.steps.find(step => step.status === 'open')
+}
+
+/** Whether work was done that no check has seen yet. */
+export function isUnjudged(task: TaskProgress): boolean {
+  return task.steps.some(step => step.status === 'open' && step.unjudged)
+}
+
+/** The task after a change of its work: every open step has something new to judge. */
+export function withChange(task: TaskProgress): TaskProgress {
+  return { ...task, steps: task.steps.map(step => (step.status === 'open' ? { ...step, unjudged: true } : step)) }
 }
 
 export function withTask(state: SittingState, task: TaskProgress): SittingState {
@@ -112,6 +129,7 @@ export function stepPlanOf(plan: TaskPlan, id: string): StepPlan {
   return found
 }
 
-export function earlierWork(task: TaskProgress): Record<string, unknown> {
-  return Object.fromEntries(task.steps.filter(step => step.left !== undefined).map(step => [step.id, step.left]))
+/** Figures that the steps closed so far left, by step. */
+export function earlierFigures(task: TaskProgress): Record<string, Figures> {
+  return Object.fromEntries(task.steps.flatMap(({ id, figures }) => (figures ? [[id, figures]] : [])))
 }

@@ -1,8 +1,10 @@
-import type { Plan, StepPlan, TaskPlan } from './plan'
-import { judgeStep } from '../marking/judging'
-import type { SittingState, StepProgress, StepStatus } from './progress'
 import { bestCheck, stepPoints } from '../marking/points'
 import type { Hundredths } from '../marking/points'
+import { judgedHere } from './judgement'
+import type { Judging } from './judgement'
+import type { Plan, StepPlan, TaskPlan } from './plan'
+import type { SittingState, StepProgress, StepStatus } from './progress'
+import { untouched } from './work'
 
 export interface CriterionResult {
   id: string
@@ -20,88 +22,134 @@ export interface CriterionResult {
   followedThrough?: true
 }
 
-export interface StepResult {
+/** Points that are decided, what all of it is worth, and how much of that waits for a marker. */
+export interface Sums {
+  points: Hundredths
+  outOf: Hundredths
+  waiting: Hundredths
+}
+
+export interface StepResult extends Sums {
   id: string
   instruction: string
   status: StepStatus
-  points: Hundredths
-  outOf: Hundredths
   triesAllowed: number
   triesUsed: number
   workedMs: number
   setRight: boolean
+  /** Hints that were told, as the trainee read them, and what they took off. */
+  hints: readonly string[]
+  hintsTookOff: Hundredths
   /** Whether the step was ever judged or given up; if not, it says nothing about what the trainee can do. */
   reached: boolean
+  explanation?: string
   criteria: CriterionResult[]
 }
 
-export interface TaskResult {
+export interface TaskResult extends Sums {
   id: string
   title: string
   minutes: number
   workedMs: number
-  points: Hundredths
-  outOf: Hundredths
   steps: StepResult[]
 }
 
-export interface SittingResult {
-  points: Hundredths
-  outOf: Hundredths
+export interface SittingResult extends Sums {
   tasks: TaskResult[]
 }
 
-/** The whole result of a sitting. Every total is the sum of the rounded parts below it. */
+/** The whole result of a sitting. Every total is the sum of the rounded parts below it. Judges here. */
 export function resultOf(plan: Plan, state: SittingState): SittingResult {
-  const tasks = plan.tasks.map((taskPlan): TaskResult => {
+  return judgedHere(resulting(plan, state))
+}
+
+/** The same, asking for what steps that were never judged would have to look like. */
+export function* resulting(plan: Plan, state: SittingState): Judging<SittingResult> {
+  const tasks: TaskResult[] = []
+  for (const taskPlan of plan.tasks) {
     const progress = state.tasks.find(({ id }) => id === taskPlan.task.id)
-    const steps = taskPlan.steps.map(stepPlan =>
-      resultOfStep(
-        plan,
-        taskPlan,
-        stepPlan,
-        progress?.steps.find(({ id }) => id === stepPlan.step.id),
-      ),
-    )
+    const steps: StepResult[] = []
+    for (const stepPlan of taskPlan.steps) {
+      const own = progress?.steps.find(({ id }) => id === stepPlan.step.id)
+      steps.push(yield* resultOfStep(plan, taskPlan, stepPlan, own))
+    }
     const { id, title, minutes } = taskPlan.task
-    return { id, title, minutes, workedMs: progress?.workedMs ?? 0, ...sums(steps), steps }
-  })
+    tasks.push({ id, title, minutes, workedMs: progress?.workedMs ?? 0, ...sums(steps), steps })
+  }
   return { ...sums(tasks), tasks }
 }
 
-function sums(parts: readonly { points: Hundredths; outOf: Hundredths }[]): { points: Hundredths; outOf: Hundredths } {
+function sums(parts: readonly Sums[]): Sums {
   return {
     points: parts.reduce((sum, part) => sum + part.points, 0),
     outOf: parts.reduce((sum, part) => sum + part.outOf, 0),
+    waiting: parts.reduce((sum, part) => sum + part.waiting, 0),
   }
 }
 
-/** Points of a step as it stands, by criterion. */
+/** Points of a step as it stands, by criterion: less what its hints cost. */
 export function pointsOfStep(plan: Plan, stepPlan: StepPlan, progress: StepProgress): Hundredths[] {
-  const checks = progress.checks.map(check => check.findings.map(finding => finding.share))
-  return stepPoints({ points: stepPlan.points, checks, passed: progress.status === 'passed' }, plan.rules)
+  return pointsWithHints(plan, stepPlan, progress, progress.hints)
 }
 
-function resultOfStep(
+function pointsWithHints(plan: Plan, stepPlan: StepPlan, progress: StepProgress, hints: number): Hundredths[] {
+  const checks = progress.checks.map(check => check.findings.map(finding => finding.share))
+  const left = Math.max(0, 1 - plan.rules.hintCost * hints)
+  return stepPoints({ points: stepPlan.points, checks, passed: progress.status === 'passed', left }, plan.rules)
+}
+
+const total = (points: readonly Hundredths[]): Hundredths => points.reduce((sum, one) => sum + one, 0)
+
+function* resultOfStep(
   plan: Plan,
   taskPlan: TaskPlan,
   stepPlan: StepPlan,
   progress: StepProgress | undefined,
-): StepResult {
-  const { step, tries, points } = stepPlan
+): Judging<StepResult> {
+  const { step, tries, points, outOf } = stepPlan
   const checks = progress?.checks ?? []
   const earned = progress ? pointsOfStep(plan, stepPlan, progress) : []
+  const withoutHints = progress ? pointsWithHints(plan, stepPlan, progress, 0) : []
+  const waits = progress?.status === 'awaiting-marker'
+  const criteria = yield* criteriaOf(taskPlan, stepPlan, progress, earned)
+  return {
+    id: step.id,
+    instruction: step.instruction,
+    status: progress?.status ?? 'locked',
+    points: total(criteria.map(criterion => criterion.points)),
+    outOf: total(points),
+    waiting: waits ? outOf : 0,
+    triesAllowed: tries,
+    triesUsed: checks.length,
+    workedMs: progress?.workedMs ?? 0,
+    setRight: progress?.setRight ?? false,
+    hints: step.hints.slice(0, progress?.hints ?? 0),
+    hintsTookOff: total(withoutHints) - total(earned),
+    reached: checks.length > 0 || progress?.status === 'skipped',
+    ...(step.explanation ? { explanation: step.explanation } : {}),
+    criteria,
+  }
+}
+
+function* criteriaOf(
+  taskPlan: TaskPlan,
+  stepPlan: StepPlan,
+  progress: StepProgress | undefined,
+  earned: readonly Hundredths[],
+): Judging<CriterionResult[]> {
+  const { step, points } = stepPlan
+  const checks = progress?.checks ?? []
   const shares = checks.map(check => check.findings.map(finding => finding.share))
-  const shown =
-    checks.length === 0
-      ? -1
-      : progress?.status === 'passed'
-        ? checks.length - 1
-        : shares.indexOf(bestCheck(points, shares))
+  const best = checks.length === 0 ? -1 : shares.indexOf(bestCheck(points, shares))
+  const shown = progress?.status === 'passed' ? checks.length - 1 : best
+  const byPerson = step.marking === 'person'
   // A step that was never judged still has something to expect.
   const unjudged =
-    shown < 0 ? judgeStep({ tool: taskPlan.tool, step, state: taskPlan.start, start: taskPlan.start }) : []
-  const criteria = step.criteria.map((criterion, index): CriterionResult => {
+    shown >= 0 || byPerson
+      ? []
+      : yield { taskPlan, stepPlan, work: untouched(taskPlan.start), earlier: {}, followThrough: 0 }
+  const notJudged = progress?.status === 'awaiting-marker' ? 'Waits for a marker.' : 'Not judged.'
+  return step.criteria.map((criterion, index): CriterionResult => {
     const finding = checks[shown]?.findings[index]
     return {
       id: criterion.id,
@@ -110,24 +158,12 @@ function resultOfStep(
       outOf: points[index] ?? 0,
       skills: criterion.skills,
       met: finding?.met ?? false,
-      expected: finding?.expected ?? unjudged[index]?.finding.expected ?? '',
-      found: finding?.found ?? 'Not judged.',
+      expected: finding?.expected ?? unjudged[index]?.expected ?? '',
+      found: finding?.found ?? notJudged,
       feedback: criterion.feedback,
       faults: checks.flatMap(check => check.findings[index]?.fault ?? []),
       ...(finding?.note ? { note: finding.note } : {}),
       ...(finding?.followedThrough ? { followedThrough: true as const } : {}),
     }
   })
-  return {
-    id: step.id,
-    instruction: step.instruction,
-    status: progress?.status ?? 'locked',
-    ...sums(criteria),
-    triesAllowed: tries,
-    triesUsed: checks.length,
-    workedMs: progress?.workedMs ?? 0,
-    setRight: progress?.setRight ?? false,
-    reached: checks.length > 0 || progress?.status === 'skipped',
-    criteria,
-  }
 }

@@ -278,8 +278,7 @@ describe('a sitting that is opened again', () => {
     )
     expect(state.status).toBe('running')
     expect(state.tasks[0]).toMatchObject({
-      unjudged: true,
-      steps: [{ status: 'open', checks: [] }, { status: 'locked' }],
+      steps: [{ status: 'open', checks: [], unjudged: true }, { status: 'locked' }],
     })
     expect(endsAt(plan, state, at(1000))).toBe(at(1300))
     expect(advance(plan, state, { ...post('a'), at: at(1010) }).outcome.status).toBe('accepted')

@@ -8,6 +8,8 @@ export function sectionOfTask(plan: Plan, taskId: string): string | null {
   return plan.sections.find(({ tasks }) => tasks.includes(taskId))?.rules.id ?? null
 }
 
+const inTurn = (plan: Plan, taskId: string): boolean => plan.task(taskId)?.task.order !== 'free'
+
 const progressOf = (state: SittingState, id: string | null): SectionProgress | undefined =>
   state.sections.find(section => section.id === id)
 
@@ -44,13 +46,14 @@ export function closeSection(
 }
 
 /** Charges time to the section, the task and the step in hand. */
-function charge(state: SittingState, spentMs: number): SittingState {
+function charge(plan: Plan, state: SittingState, spentMs: number): SittingState {
   if (spentMs === 0) return state
   const section = progressOf(state, state.section)
   const timed = section ? withSection(state, { ...section, workedMs: section.workedMs + spentMs }) : state
   const task = timed.tasks.find(({ id }) => id === timed.current)
   if (!task) return timed
-  const step = stepInHand(task)
+  // Where steps are taken in any order, nobody can tell which one the time went to.
+  const step = inTurn(plan, task.id) ? stepInHand(task) : undefined
   const charged = step ? withStep(task, { ...step, workedMs: step.workedMs + spentMs }) : task
   return withTask(timed, { ...charged, workedMs: charged.workedMs + spentMs })
 }
@@ -74,7 +77,7 @@ export function passTime(plan: Plan, before: SittingState, arrived: string): Sit
     const limit = limitOf(plan, state, state.section)
     const room = limit === null ? Infinity : Math.max(0, limit - (progressOf(state, state.section)?.workedMs ?? 0))
     const spent = Math.min(left, room)
-    state = charge(state, spent)
+    state = charge(plan, state, spent)
     worked += spent
     left -= spent
     if (spent === room)

@@ -1,8 +1,11 @@
-import { judgeStep } from '../marking/judging'
+import { figuresOf } from '../marking/judging'
 import type { Judged } from '../marking/judging'
-import type { Plan, TaskPlan } from './plan'
-import { earlierWork, stepInHand, stepPlanOf, withStep } from './progress'
+import type { Judging } from './judgement'
+import type { Plan, StepPlan, TaskPlan } from './plan'
+import { earlierFigures, isUnjudged, stepInHand, stepPlanOf, withStep } from './progress'
 import type { StepProgress, TaskProgress } from './progress'
+import { worked } from './work'
+import type { Work } from './work'
 
 /** What a try came to, as the sitting knows it. What of it the trainee is told is decided elsewhere. */
 export interface Tried {
@@ -16,89 +19,138 @@ export interface TryResult {
   tried: Tried
 }
 
-function findingsFor(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, stepId: string, state: unknown): Judged[] {
-  const { step } = stepPlanOf(taskPlan, stepId)
-  return judgeStep({
-    tool: taskPlan.tool,
-    step,
-    state,
-    start: taskPlan.start,
-    earlier: earlierWork(task),
+export const isForPerson = ({ step }: StepPlan): boolean => step.marking === 'person'
+
+/** What the check of a step finds in a piece of work. */
+export function* findings(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  stepId: string,
+  work: Work,
+): Judging<readonly Judged[]> {
+  return yield {
+    taskPlan,
+    stepPlan: stepPlanOf(taskPlan, stepId),
+    work,
+    earlier: earlierFigures(task),
     followThrough: plan.rules.followThrough,
-  }).map(({ finding }) => finding)
+  }
 }
 
 /**
  * Judges the step against `work` and counts the try. Passed: the work is kept and the next step opens.
- * Not passed: `otherwise` is the state that the task goes back to, and after the last try the step closes.
+ * Not passed: `otherwise` is the work that the task goes back to, and after the last try the step closes.
  */
-export function tryStep(
+export function* tryStep(
   plan: Plan,
   taskPlan: TaskPlan,
   task: TaskProgress,
   step: StepProgress,
   at: string,
-  work: unknown,
-  otherwise: unknown,
-): TryResult {
-  const findings = findingsFor(plan, taskPlan, task, step.id, work)
-  const passed = findings.every(finding => finding.met)
-  const tried = { stepId: step.id, passed, findings }
-  const checks = [...step.checks, { at, findings }]
-  const judged = { ...withStep(task, { ...step, checks }), state: passed ? work : otherwise, unjudged: false }
-  if (passed) return { tried, task: closeStep(judged, { ...step, checks, status: 'passed', left: work }) }
-  if (checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
-  return { tried, task: giveUp(plan, taskPlan, judged, { ...step, checks, status: 'out-of-tries', left: work }) }
+  work: Work,
+  otherwise: Work,
+): Judging<TryResult> {
+  const found = yield* findings(plan, taskPlan, task, step.id, work)
+  const passed = found.every(finding => finding.met)
+  const tried = { stepId: step.id, passed, findings: found }
+  const checked = { ...step, checks: [...step.checks, { at, findings: found }], unjudged: false }
+  const judged = { ...withStep(task, checked), work: passed ? work : otherwise }
+  if (passed) return { tried, task: closeStep(taskPlan, judged, { ...checked, status: 'passed' }, work) }
+  if (checked.checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
+  return { tried, task: giveUp(plan, taskPlan, judged, { ...checked, status: 'out-of-tries' }, work) }
 }
 
-/** Closes a step that wasn't passed, and sets the work right where the paper says so. */
-export function giveUp(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress): TaskProgress {
-  if (plan.rules.afterTries === 'leave') return closeStep(task, step)
-  const model = stepPlanOf(taskPlan, step.id).modelState()
-  return closeStep({ ...task, state: taskPlan.tool.carry(task.state, model) }, { ...step, setRight: true })
+/**
+ * Closes a step that wasn't passed, and sets the work right where the paper says so. Steps in free order stand
+ * by themselves: nothing later starts from this one, and its work stays.
+ */
+export function giveUp(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  left: Work,
+): TaskProgress {
+  const closed = closeStep(taskPlan, task, step, left)
+  if (plan.rules.afterTries === 'leave' || taskPlan.task.order === 'free') return closed
+  const { tool } = taskPlan
+  const state = tool.carry(task.work.state, stepPlanOf(taskPlan, step.id).modelState())
+  const right = closed.steps.map(other => (other.id === step.id ? { ...other, setRight: true as const } : other))
+  return { ...closed, steps: right, work: worked(tool, task.work, { setRight: step.id }, state) }
 }
 
-/** Puts the closed step in its place and opens the one after it. */
-export function closeStep(task: TaskProgress, step: StepProgress): TaskProgress {
-  const closed = withStep(task, step)
+/** Puts the closed step in its place, with the figures that `left` holds, and opens the one after it. */
+export function closeStep(taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, left: Work): TaskProgress {
+  const asked = stepPlanOf(taskPlan, step.id).figures
+  const figures = asked.length > 0 ? { figures: figuresOf(taskPlan.tool, left.state, asked) } : {}
+  const closed = withStep(task, { ...step, ...figures, unjudged: false })
   const next = closed.steps.find(other => other.status === 'locked')
   return next ? withStep(closed, { ...next, status: 'open' }) : closed
 }
 
 /**
- * The closing check, when a sitting ends: settled steps as they were left, then work that was done but never
- * checked.
+ * The closing check, when a sitting ends: settled steps as they were settled, then work that was done but never
+ * checked, then what a person has to mark.
  */
-export function judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
-  return judgeUnchecked(plan, taskPlan, judgeSettled(plan, taskPlan, task, at), at)
+export function* judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
+  const unsealed = unseal(task, at)
+  const handedOver = handOver(taskPlan, unsealed)
+  return yield* taskPlan.task.order === 'free'
+    ? judgeOpenSteps(plan, taskPlan, handedOver, at)
+    : judgeStepInHand(plan, taskPlan, handedOver, at)
 }
 
-/** A settled step is judged once, by the work that it left. Later steps stand where they stood. */
-function judgeSettled(plan: Plan, taskPlan: TaskPlan, before: TaskProgress, at: string): TaskProgress {
-  return before.steps
-    .filter(({ status }) => status === 'settled')
-    .reduce((task, step) => {
-      const findings = findingsFor(plan, taskPlan, task, step.id, step.left)
-      const status = findings.every(finding => finding.met) ? ('passed' as const) : ('out-of-tries' as const)
-      return withStep(task, { ...step, status, checks: [...step.checks, { at, findings }] })
-    }, before)
+/** A settled step was judged when it was settled; now it counts. */
+function unseal(task: TaskProgress, at: string): TaskProgress {
+  return task.steps.reduce((before, step) => {
+    if (step.status !== 'settled' || step.sealed === undefined) return before
+    const { sealed, ...rest } = step
+    const status = sealed.every(finding => finding.met) ? ('passed' as const) : ('out-of-tries' as const)
+    return withStep(before, { ...rest, status, checks: [...step.checks, { at, findings: sealed }] })
+  }, task)
+}
+
+/** Work on a step that a person marks goes to the marker, whether or not it was handed over. */
+function handOver(taskPlan: TaskPlan, task: TaskProgress): TaskProgress {
+  return task.steps.reduce((before, step) => {
+    if (step.status !== 'open' || !step.unjudged || !isForPerson(stepPlanOf(taskPlan, step.id))) return before
+    return closeStep(taskPlan, before, { ...step, status: 'awaiting-marker' }, task.work)
+  }, task)
+}
+
+/** Whether the end judges this step by itself: a watched one was judged as it was done. */
+function isJudgedAtEnd(taskPlan: TaskPlan, step: StepProgress): boolean {
+  const stepPlan = stepPlanOf(taskPlan, step.id)
+  return stepPlan.step.mode !== 'watched' && !isForPerson(stepPlan)
 }
 
 /**
- * Work that was done but never checked is judged, as a try like any other, and so is the step after
- * each one that passes. A step on which nothing was gained that wasn't tried before stays as it is:
- * not reached.
+ * Work that was done but never checked is judged, as a try like any other, and so is the step after each one
+ * that passes. A step on which nothing was gained that wasn't tried before stays as it is: not reached.
  */
-function judgeUnchecked(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): TaskProgress {
-  if (!task.unjudged) return task
+function* judgeStepInHand(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
+  if (!isUnjudged(task)) return task
   let judged = task
   for (;;) {
     const step = stepInHand(judged)
-    if (!step || stepPlanOf(taskPlan, step.id).step.mode === 'watched') return judged
-    const result = tryStep(plan, taskPlan, judged, step, at, judged.state, judged.state)
-    const gained = result.tried.findings.some(finding => finding.share > 0)
-    if (!gained && judged !== task) return judged
+    if (!step || !isJudgedAtEnd(taskPlan, step)) return judged
+    const result = yield* tryStep(plan, taskPlan, judged, step, at, judged.work, judged.work)
+    if (judged !== task && !hasGained(result)) return judged
     judged = result.task
     if (!result.tried.passed) return judged
   }
 }
+
+/** In free order every open step with new work is judged by itself; one on which nothing was gained is not reached. */
+function* judgeOpenSteps(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
+  let judged = task
+  for (const step of task.steps) {
+    if (step.status !== 'open' || !step.unjudged || !isJudgedAtEnd(taskPlan, step)) continue
+    const result = yield* tryStep(plan, taskPlan, judged, step, at, judged.work, judged.work)
+    if (hasGained(result) || step.checks.length > 0) judged = result.task
+  }
+  return judged
+}
+
+const hasGained = ({ tried }: TryResult): boolean => tried.findings.some(finding => finding.share > 0)

@@ -1,20 +1,34 @@
-import { ledger } from './ledger'
 import type { AnyTool, Tool } from './tool'
 
-const tools = new Map<string, AnyTool>()
+/** Types are checked where a tool is defined; from here on its schemas guard every value that goes in. */
+const plain = <State, Op, Setup, Check>(tool: Tool<State, Op, Setup, Check>): AnyTool => tool as unknown as AnyTool
 
-/** Types are checked where the tool is defined; from here on its schemas guard every value that goes in. */
-function register<State, Op, Setup, Check>(tool: Tool<State, Op, Setup, Check>): void {
-  tools.set(tool.id, tool as unknown as AnyTool)
+/** The tools there are, a line each. A tool's code is loaded when it is first needed, and not before. */
+const loaders: Record<string, () => Promise<AnyTool>> = {
+  ledger: async () => plain((await import('./ledger')).ledger),
 }
 
-register(ledger)
+export const toolIds = Object.keys(loaders)
 
-export const toolIds = [...tools.keys()]
+const loaded = new Map<string, AnyTool>()
 
-/** Throws a RangeError for a tool that isn't built in. */
+/** Loads a tool, once. Rejects with a RangeError for a tool that isn't built in. */
+export async function loadTool(id: string): Promise<AnyTool> {
+  const load = Object.hasOwn(loaders, id) ? loaders[id] : undefined
+  if (!load) throw new RangeError(`There is no tool '${id}'; there are: ${toolIds.join(', ')}.`)
+  const tool = loaded.get(id) ?? (await load())
+  loaded.set(id, tool)
+  return tool
+}
+
+/** Loads all tools: for the server and for tests, which need them at hand. */
+export async function loadTools(ids: readonly string[] = toolIds): Promise<void> {
+  for (const id of new Set(ids)) await loadTool(id)
+}
+
+/** A tool that has been loaded. Throws a RangeError for one that hasn't. */
 export function toolOf(id: string): AnyTool {
-  const tool = tools.get(id)
-  if (!tool) throw new RangeError(`There is no tool '${id}'; there are: ${toolIds.join(', ')}.`)
+  const tool = loaded.get(id)
+  if (!tool) throw new RangeError(`There is no tool '${id}' at hand; there are: ${[...loaded.keys()].join(', ')}.`)
   return tool
 }

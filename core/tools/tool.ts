@@ -35,6 +35,11 @@ export interface Tool<State, Op, Setup, Check> {
   setup: ZodType<Setup>
   op: ZodType<Op>
   check: ZodType<Check>
+  /**
+   * Whether its work is too large, or its check too slow, for the thread that answers others: a heavy tool's
+   * screen gets its views from a worker, and the server judges it in a worker thread.
+   */
+  heavy?: boolean
   /** Throws a RangeError when the setup contradicts itself: content, not the trainee, is then at fault. */
   initial(setup: Setup): State
   apply(state: State, op: Op): Applied<State>
@@ -49,6 +54,18 @@ export interface Tool<State, Op, Setup, Check> {
    * Follow-through marking derives later figures from it.
    */
   figure(state: State, name: string): string | null
+  /**
+   * What of the state can't be had again from the start of the task, as plain JSON: it is what goes over the
+   * wire and into snapshots. `unpack(pack(state, start), start)` is the state again, bit for bit.
+   */
+  pack(state: State, start: State): unknown
+  /** Throws a RangeError for what `pack` never made. */
+  unpack(packed: unknown, start: State): State
+  /**
+   * What a screen asks to see, as plain JSON or as a part of the state that the screen only reads. Never
+   * throws: what can't be asked gives null. A light tool may show the whole of its state.
+   */
+  view(state: State, query: unknown): unknown
 }
 
 /** A tool whose types are only known to itself: what the registry hands out. */

@@ -16,7 +16,7 @@ export const choicesView = z.strictObject({
       title: z.string(),
       trade: z.string(),
       kind: z.string(),
-      minutes: z.number(),
+      minutes: z.number().nullable(),
       tasks: z.int(),
       points: z.number(),
       rules: paperRules,

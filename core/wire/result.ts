@@ -29,6 +29,11 @@ export const stepResultView = z.strictObject({
   workedMs: z.number(),
   setRight: z.boolean(),
   reached: z.boolean(),
+  /** Points of it that wait for a marker. */
+  waiting: points,
+  hints: z.array(z.string()),
+  hintsTookOff: points,
+  explanation: z.string().optional(),
   criteria: z.array(criterionResultView),
 })
 export type StepResultView = z.infer<typeof stepResultView>
@@ -40,6 +45,7 @@ export const taskResultView = z.strictObject({
   workedMs: z.number(),
   score: points,
   outOf: points,
+  waiting: points,
   steps: z.array(stepResultView),
 })
 export type TaskResultView = z.infer<typeof taskResultView>
@@ -53,13 +59,14 @@ export const resultView = z.strictObject({
   startedAt: z.string(),
   endedAt: z.string(),
   how: howEnded,
-  minutes: z.number(),
+  minutes: z.number().nullable(),
   workedMs: z.number(),
   tryWeights: z.array(z.number()),
   partial: z.boolean(),
   answersShown: z.boolean(),
   score: points,
   outOf: points,
+  waiting: points,
   tasks: z.array(taskResultView),
 })
 export type ResultView = z.infer<typeof resultView>

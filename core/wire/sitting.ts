@@ -18,23 +18,35 @@ export const told = z.strictObject({
     .optional(),
 })
 
-export const stepView = z.strictObject({
+/** The part of a step that changes as the trainee works. */
+export const stepProgressView = z.strictObject({
   id: z.string(),
-  instruction: z.string(),
-  mode: z.enum(['watched', 'handed-in']),
   status: stepStatus,
-  triesAllowed: z.int(),
   triesUsed: z.int(),
-  points,
-  /** Suggested time. */
-  minutes: z.number(),
   earned: points.optional(),
   setRight: z.boolean().optional(),
   lastCheck: told.optional(),
+  /** The hints that were asked for. */
+  hints: z.array(z.string()).optional(),
+  /** Once the step has closed, in papers that explain. */
+  explanation: z.string().optional(),
+})
+export type StepProgressView = z.infer<typeof stepProgressView>
+
+export const stepView = stepProgressView.extend({
+  instruction: z.string(),
+  mode: z.enum(['watched', 'handed-in']),
+  marking: z.enum(['program', 'person']),
+  triesAllowed: z.int(),
+  points,
+  /** Suggested time. */
+  minutes: z.number(),
+  /** How many hints there are to ask for. */
+  hintsInAll: z.int(),
 })
 export type StepView = z.infer<typeof stepView>
 
-/** The part of a task that changes as the trainee works. */
+/** The part of a task that changes as the trainee works; of its steps those that did. */
 export const taskProgressView = z.strictObject({
   id: z.string(),
   opened: z.boolean(),
@@ -43,24 +55,46 @@ export const taskProgressView = z.strictObject({
   begun: z.boolean(),
   /** Work that no check has seen yet. */
   unchecked: z.boolean(),
-  state: z.unknown(),
-  steps: z.array(stepView),
+  /** Names the work as the server has it: see core/sitting/work.ts. */
+  mark: z.string(),
+  steps: z.array(stepProgressView),
 })
 export type TaskProgressView = z.infer<typeof taskProgressView>
 
+/** A task as the list of a sitting tells of it. What is worked on comes when it is opened. */
 export const taskView = taskProgressView.extend({
   section: z.string(),
   /** Names the task when talking to the invigilator. */
   reference: z.string(),
   title: z.string(),
   tool: z.string(),
+  /** Whether its work is too large for the page's own thread. */
+  heavy: z.boolean(),
+  order: z.enum(['in-turn', 'free']),
   minutes: z.number(),
-  brief: z.strictObject({ situation: z.array(z.string()), documents: z.array(sourceDocument) }),
-  setup: z.unknown(),
+  steps: z.array(stepView),
 })
 export type TaskView = z.infer<typeof taskView>
 
+/** What a task is worked on with: it comes when the task is first opened. */
+export const taskWorkView = z.strictObject({
+  id: z.string(),
+  brief: z.strictObject({ situation: z.array(z.string()), documents: z.array(sourceDocument) }),
+  /** Read by the tool, together with what is shared. */
+  setup: z.unknown(),
+  /** Parts of the setup that several tasks may have: by name in the setup, and by digest. */
+  shared: z.record(z.string(), z.string()),
+  /** Those of the shared parts that the device didn't say it has, by digest. */
+  parts: z.record(z.string(), z.unknown()),
+  /** The work as it stands on the server: its mark, and what of it can't be had from the setup; null if untouched. */
+  mark: z.string(),
+  packed: z.unknown(),
+})
+export type TaskWorkView = z.infer<typeof taskWorkView>
+
 export const paceView = z.strictObject({
+  /** False for a paper without a clock: the deadline is then that of the assignment, or the last moment there is. */
+  timed: z.boolean(),
   deadline: moment,
   /** From the start to the deadline: what the tempo rail spreads the tasks over. */
   allowanceMs: z.number(),
@@ -69,6 +103,8 @@ export const paceView = z.strictObject({
   /** While the clock stands: why, since when, and until when at the most. */
   paused: z.strictObject({ reason: z.string(), since: moment, until: moment.nullable() }).nullable(),
   breakLeftMs: z.number(),
+  /** How long the clock has stood so far. */
+  stoodMs: z.number(),
   /** The section under way; null when all are closed. */
   section: z.string().nullable(),
   sections: z.array(
@@ -99,12 +135,14 @@ export const sittingView = z.strictObject({
   paper: z.strictObject({
     id: z.string(),
     title: z.string(),
-    minutes: z.number(),
+    minutes: z.number().nullable(),
     afterTries: z.enum(['set-right', 'leave']),
     instructions: z.array(z.string()),
     answers: z.enum(['checked', 'settled']),
     unsettle: z.boolean(),
     moveOn: z.boolean(),
+    hints: z.boolean(),
+    hintCost: z.number(),
     allowed: z.array(z.string()),
   }),
   rules: z.strictObject({
@@ -173,6 +211,8 @@ export const eventOutcome = z.strictObject({
   seq: z.int().optional(),
   verdict: verdict.optional(),
   refusal: z.string().optional(),
+  /** The change was taken back: the work is as it was before it. */
+  takenBack: z.boolean().optional(),
 })
 export type EventOutcome = z.infer<typeof eventOutcome>
 

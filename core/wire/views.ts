@@ -1,67 +1,90 @@
-import { pointsOfStep } from '../sitting/result'
-import type { PaceView, StepView, TaskProgressView, TaskView, Verdict } from './sitting'
-import { deadlineOf, isPaused } from '../sitting/clock'
-import { iso, ms } from '../time/moments'
+import { deadlineOf, isPaused, stoodMs } from '../sitting/clock'
 import type { Plan, StepPlan, TaskPlan } from '../sitting/plan'
-import { stepPlanOf } from '../sitting/progress'
+import { isUnjudged, stepPlanOf } from '../sitting/progress'
 import type { SittingState, StepProgress, TaskProgress } from '../sitting/progress'
+import { pointsOfStep } from '../sitting/result'
 import { endsAt, sectionDeadline, sectionLeftMs, sectionOfTask } from '../sitting/sections'
 import type { Tried } from '../sitting/trying'
+import { iso, ms } from '../time/moments'
+import type { PaceView, StepProgressView, StepView, TaskProgressView, TaskView, TaskWorkView, Verdict } from './sitting'
 
 /**
- * What a trainee may see of a task while the sitting runs. This is the one place where a task turns
- * into something that leaves the server, and it names each thing that goes; the key is not among them.
+ * What a trainee may see of a task while the sitting runs. This and `briefOf` are the places where a task turns
+ * into something that leaves the server, and they name each thing that goes; the key is not among them.
  */
 export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress, reference: string): TaskView {
-  const { task } = taskPlan
+  const { task, tool } = taskPlan
   return {
     ...taskProgressViewOf(plan, taskPlan, progress),
     section: sectionOfTask(plan, task.id) ?? '',
     reference,
     title: task.title,
     tool: task.tool,
+    heavy: tool.heavy ?? false,
+    order: task.order,
     minutes: task.minutes,
-    brief: { situation: task.brief.situation, documents: task.brief.documents },
-    setup: task.setup,
+    steps: progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step)),
   }
 }
 
-export function taskProgressViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress): TaskProgressView {
+/** What is read before and beside the work. */
+export function briefOf({ task }: TaskPlan): TaskWorkView['brief'] {
+  return { situation: task.brief.situation, documents: task.brief.documents }
+}
+
+/** The task as it now stands, with the steps that differ from `before`; with all of them where there is no before. */
+export function taskProgressViewOf(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  progress: TaskProgress,
+  before?: TaskProgress,
+): TaskProgressView {
+  const changed = progress.steps.filter(step => {
+    const earlier = before?.steps.find(({ id }) => id === step.id)
+    return !earlier || earlier.status !== step.status || earlier.checks !== step.checks || earlier.hints !== step.hints
+  })
   return {
     id: progress.id,
     opened: progress.opened,
     revisit: progress.revisit,
-    begun: progress.unjudged || progress.steps.some(step => step.checks.length > 0),
-    unchecked: progress.unjudged,
-    state: progress.state,
-    steps: progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step)),
+    begun: isUnjudged(progress) || progress.steps.some(step => step.checks.length > 0),
+    unchecked: isUnjudged(progress),
+    mark: progress.work.mark,
+    steps: changed.map(step => stepProgressViewOf(plan, stepPlanOf(taskPlan, step.id), step)),
+  }
+}
+
+const closed: ReadonlySet<StepProgress['status']> = new Set(['passed', 'out-of-tries', 'skipped'])
+
+function stepProgressViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgress): StepProgressView {
+  const { step } = stepPlan
+  const last = progress.checks.at(-1)
+  const passed = progress.status === 'passed'
+  const earned = pointsOfStep(plan, stepPlan, progress).reduce((sum, points) => sum + points, 0)
+  const explains = plan.rules.explanations && closed.has(progress.status) && step.explanation !== undefined
+  return {
+    id: step.id,
+    status: progress.status,
+    triesUsed: progress.checks.length,
+    ...(passed ? { earned: earned / 100 } : {}),
+    ...(progress.setRight ? { setRight: true } : {}),
+    ...(last ? { lastCheck: tellOf(plan, stepPlan, { stepId: step.id, passed, findings: last.findings }) } : {}),
+    ...(progress.hints > 0 ? { hints: step.hints.slice(0, progress.hints) } : {}),
+    ...(explains ? { explanation: step.explanation } : {}),
   }
 }
 
 function stepViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgress): StepView {
   const { step, tries, outOf } = stepPlan
-  const last = progress.checks.at(-1)
-  const earned = pointsOfStep(plan, stepPlan, progress).reduce((sum, points) => sum + points, 0)
   return {
-    id: step.id,
+    ...stepProgressViewOf(plan, stepPlan, progress),
     instruction: step.instruction,
     mode: step.mode,
-    status: progress.status,
+    marking: step.marking,
     triesAllowed: tries,
-    triesUsed: progress.checks.length,
     points: outOf / 100,
     minutes: stepPlan.minutes,
-    ...(progress.status === 'passed' ? { earned: earned / 100 } : {}),
-    ...(progress.setRight ? { setRight: true } : {}),
-    ...(last
-      ? {
-          lastCheck: tellOf(plan, stepPlan, {
-            stepId: step.id,
-            passed: progress.status === 'passed',
-            findings: last.findings,
-          }),
-        }
-      : {}),
+    hintsInAll: plan.rules.hints ? step.hints.length : 0,
   }
 }
 
@@ -95,11 +118,13 @@ export function paceViewOf(plan: Plan, state: SittingState, now: string): PaceVi
         }
       : null
   return {
+    timed: clock.allowanceMs !== null,
     deadline,
     allowanceMs: ms(deadline) - ms(clock.startedAt),
     closesFirst: clock.closesAt !== null && deadlineOf(clock, now) === clock.closesAt,
     paused,
     breakLeftMs: clock.breakLeftMs,
+    stoodMs: stoodMs(clock, now),
     section: state.section,
     sections: state.sections.map(({ id, closed }) => ({
       id,

@@ -32,7 +32,8 @@ export const assignmentView = z.strictObject({
   closesAt: z.string().nullable(),
   late: z.boolean(),
   optional: z.boolean(),
-  minutes: z.number(),
+  /** Null for a paper without a clock. */
+  minutes: z.number().nullable(),
   tasks: z.int(),
   points: z.number(),
   /** False where tasks are drawn, and the points depend on which. */
@@ -81,6 +82,9 @@ export const coverView = assignmentView.extend({
   checkTells: z.enum(['none', 'which', 'why']),
   answers: z.enum(['checked', 'settled']),
   unsettle: z.boolean(),
+  hints: z.boolean(),
+  hintCost: z.number(),
+  explanations: z.boolean(),
   counts: z.enum(['best', 'last', 'first', 'average']),
   latePercent: z.number(),
   resume: z.boolean(),
@@ -94,12 +98,13 @@ export const coverView = assignmentView.extend({
     at: z.string().nullable(),
     answers: z.boolean(),
   }),
-  allowanceMinutes: z.number(),
+  allowanceMinutes: z.number().nullable(),
   /** The trainee's own adjustments, in words. */
   adjustments: z.array(z.string()),
   gates: gatesView,
   /** When a sitting started now would end. */
-  wouldEndAt: z.string(),
+  /** Null where it has no end of itself. */
+  wouldEndAt: z.string().nullable(),
   cutShort: z.boolean(),
   sections: z.array(
     z.strictObject({

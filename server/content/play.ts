@@ -1,4 +1,5 @@
 import type { ClientEvent } from '../../core/sitting/events'
+import { allowanceMs } from '../../core/time/moments'
 import { advance, begin } from '../../core/sitting/fold'
 import type { Plan } from '../../core/sitting/plan'
 import type { SittingState } from '../../core/sitting/progress'
@@ -29,7 +30,7 @@ export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Ti
   let state: SittingState = begin(plan, {
     kind: 'started',
     at,
-    allowanceMs: plan.paper.minutes * 60_000,
+    allowanceMs: plan.paper.minutes === null ? null : allowanceMs(plan.paper.minutes),
     closesAt: null,
   })
   const put = (afterSeconds: number, body: Body): void => {
@@ -38,7 +39,7 @@ export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Ti
   }
   // The demo's papers are all worked in the ledger.
   const standing = (taskId: string): number[] =>
-    standingEntries(state.tasks.find(({ id }) => id === taskId)?.state as LedgerState).map(({ number }) => number)
+    standingEntries(state.tasks.find(({ id }) => id === taskId)?.work.state as LedgerState).map(({ number }) => number)
 
   for (const [taskId, steps] of Object.entries(played.tasks)) {
     const task = plan.task(taskId)?.task

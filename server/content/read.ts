@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { paperFile, task } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
 import { provePaper } from '../../core/proof/proof'
+import { loadTools } from '../../core/tools/registry'
 import { proveTree, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
 
@@ -34,6 +35,8 @@ export async function readContent(folders: readonly string[]): Promise<Content> 
     }
     for (const file of await yamlFiles(join(folder, 'papers'))) papers.push(await readAs(paperFile, file, folders))
   }
+  // The proof works with the tools, and so does whoever plays a paper.
+  await loadTools()
   return { trees, papers: papers.map(paper => withTasks(paper, tasks)) }
 }
 

@@ -16,6 +16,8 @@ export interface Sitting {
   how: HowEnded | null
   score: number | null
   outOf: number
+  /** Of `outOf`, what waits for a marker. */
+  waiting: number
   signedAs: string | null
   credit: 'claimed' | 'declined' | null
   /** SHA-256 of the log up to the end, in hexadecimal, and how many events that is. */
@@ -28,6 +30,7 @@ export interface Ending {
   how: HowEnded
   /** Null for a sitting that was voided. */
   score: number | null
+  waiting: number
   signedAs: string | null
   digest: string
   evidence: readonly JudgedCriterion[]
@@ -43,6 +46,13 @@ export interface StoredEvent {
   body: EventBody
   clientAt: string | null
   serverAt: string
+}
+
+/** Which events a log holds, by the sender's ids with their places, and how much they say, in characters. */
+export interface KnownEvents {
+  ids: [string, number][]
+  bytes: number
+  late: { events: number; bytes: number }
 }
 
 export interface Snapshot {
@@ -65,6 +75,7 @@ interface SittingRow {
   how_ended: HowEnded | null
   score_hundredths: number | null
   out_of_hundredths: number
+  waiting_hundredths: number
   signed_as: string | null
   credit: 'claimed' | 'declined' | null
   digest: string | null
@@ -96,6 +107,7 @@ const fromRow = (row: SittingRow): Sitting => ({
   how: row.how_ended,
   score: row.score_hundredths,
   outOf: row.out_of_hundredths,
+  waiting: row.waiting_hundredths,
   signedAs: row.signed_as,
   credit: row.credit,
   digest: row.digest,
@@ -193,6 +205,7 @@ export function sittingsIn(db: Database) {
           ended_at: null,
           how_ended: null,
           score_hundredths: null,
+          waiting_hundredths: 0,
           out_of_hundredths: sitting.outOf,
           signed_as: null,
           credit: null,
@@ -207,14 +220,28 @@ export function sittingsIn(db: Database) {
         await db<EventRow>('sitting_events').where({ sitting_id: id }).andWhere('seq', '>', afterSeq).orderBy('seq')
       ).map(eventFromRow)
     },
-    /** The sender's id of every event, with its place in the log. */
-    async clientIds(id: string): Promise<[string, number][]> {
-      const rows = await db<EventRow>('sitting_events').where({ sitting_id: id }).select('client_id', 'seq')
-      return rows.map(row => [row.client_id, row.seq])
+    /** The sender's id of every event, with its place in the log, and how much they say together, in characters. */
+    async known(id: string): Promise<KnownEvents> {
+      const rows: (Pick<EventRow, 'client_id' | 'seq' | 'status'> & { size: number })[] = await db('sitting_events')
+        .where({ sitting_id: id })
+        .select('client_id', 'seq', 'status', db.raw('length(payload) as size'))
+      const late = rows.filter(({ status }) => status === 'late')
+      const sizeOf = (some: typeof rows): number => some.reduce((sum, { size }) => sum + size, 0)
+      return {
+        ids: rows.map(row => [row.client_id, row.seq]),
+        bytes: sizeOf(rows),
+        late: { events: late.length, bytes: sizeOf(late) },
+      }
     },
-    /** Durably: resolves when the events are on disk, all of them; rejects when none of them is. */
-    append: (id: string, events: readonly StoredEvent[]): Promise<void> =>
-      writeSoon(events.map(event => eventToRow(id, event))),
+    /**
+     * Durably: resolves when the events are on disk, all of them; rejects when none of them is. Gives back how
+     * much they say, in characters.
+     */
+    async append(id: string, events: readonly StoredEvent[]): Promise<number> {
+      const rows = events.map(event => eventToRow(id, event))
+      await writeSoon(rows)
+      return rows.reduce((sum, { payload }) => sum + payload.length, 0)
+    },
     async moveDeadline(id: string, deadlineAt: string): Promise<void> {
       await db<SittingRow>('sittings').where({ id }).update({ deadline_at: deadlineAt })
     },
@@ -223,7 +250,7 @@ export function sittingsIn(db: Database) {
       id: string,
       last: StoredEvent,
       personId: string,
-      { endedAt, how, score, signedAs, digest, evidence }: Ending,
+      { endedAt, how, score, waiting, signedAs, digest, evidence }: Ending,
     ): Promise<void> {
       await db.transaction(async trx => {
         await trx<EventRow>('sitting_events').insert(eventToRow(id, last))
@@ -232,6 +259,7 @@ export function sittingsIn(db: Database) {
           ended_at: endedAt,
           how_ended: how,
           score_hundredths: score,
+          waiting_hundredths: waiting,
           signed_as: signedAs,
           digest,
           digest_events: last.seq,
@@ -261,6 +289,7 @@ export function sittingsIn(db: Database) {
           ended_at: null,
           how_ended: null,
           score_hundredths: null,
+          waiting_hundredths: 0,
           signed_as: null,
           credit: null,
           digest: null,

@@ -4,6 +4,7 @@ import pino from 'pino'
 import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
 import { peopleIn } from '../db/people'
+import { judgingThreads } from '../judging/pool'
 import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
@@ -14,12 +15,15 @@ import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })
 
+const threads = judgingThreads()
+
 let ready: Promise<{ services: Services; context: Context; db: Database }> | undefined
 
 const contextOf = (db: Database, newestOnRecord?: string): Context => ({
   db,
   now: steadyTime(newestOnRecord),
   newId: () => randomUUID(),
+  threads,
   log,
 })
 

@@ -7,7 +7,9 @@ import type { Context } from './ground/context'
 import { courseService } from './giving/courses'
 import { sittingWriter } from './sitting/ending'
 import { gateKeeper } from './sitting/gates'
+import { judgeService } from './sitting/judging'
 import { liveSittings } from './sitting/live-sittings'
+import type { MemoryRules } from './sitting/live-sittings'
 import { marksService } from './giving/marks'
 import { messageService } from './room/messages'
 import { noticeBoard } from './ground/notices'
@@ -22,16 +24,17 @@ import { startingService } from './sitting/starting'
 import { workService } from './sitting/work'
 
 /** All services over one database. */
-export function servicesOf(context: Context) {
+export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) {
   const plans = planService(context)
-  const live = liveSittings(context, plans)
+  const judging = judgeService(context)
+  const live = liveSittings(context, plans, judging, memory)
   const notices = noticeBoard()
   const presence = presenceBook(context.now)
-  const writer = sittingWriter(context, live, notices)
+  const writer = sittingWriter(context, { live, notices, judging })
   const audit = auditService(context)
   const auth = authService(context)
   const starting = startingService(context, plans, gateKeeper(), notices)
-  const sittings = sittingService(context, { live, writer, starting, notices, presence })
+  const sittings = sittingService(context, { live, writer, starting, notices, presence, judging })
   return {
     plans,
     auth,

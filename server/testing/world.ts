@@ -89,6 +89,7 @@ export class World {
       db: this.db,
       now: () => this.now(),
       newId: () => `id-${(this.#ids += 1)}`,
+      threads: null,
       log: silent,
     }))
   }

@@ -157,23 +157,18 @@ describe('what the books refuse is said in words, costs no try and is logged onc
   it.each(cases)('%s', async (_, entry, words) => {
     const before = await logged()
     const event = { id: `refused-${words.replace(/\W+/g, '-')}`, ...post(TASK, entry) }
-    const {
-      outcomes,
-      tasks: [task],
-    } = await trainee.events(id, event)
+    const { outcomes } = await trainee.events(id, event)
     expect(outcomes[0]?.status).toBe('refused')
     expect(outcomes[0]?.refusal).toContain(words)
-    expect(task?.steps[0]?.triesUsed).toBe(0)
+    const { tasks } = await trainee.sitting(id)
+    expect(tasks.find(task => task.id === TASK)?.steps[0]?.triesUsed).toBe(0)
     const again = await trainee.events(id, event)
     expect(again.outcomes[0]).toMatchObject({ status: 'duplicate', seq: outcomes[0]?.seq })
     expect(await logged()).toBe(before + 1)
   })
 
   it('a script tag as narration is text and nothing else', async () => {
-    const {
-      outcomes,
-      tasks: [task],
-    } = await trainee.events(
+    const { outcomes } = await trainee.events(
       id,
       post('debt-gone-bad', {
         date: '2026-10-30',
@@ -185,7 +180,7 @@ describe('what the books refuse is said in words, costs no try and is logged onc
       }),
     )
     expect(outcomes[0]?.status).toBe('accepted')
-    expect(JSON.stringify(task?.state)).toContain('<script>alert(1)</script>')
+    expect(JSON.stringify(await trainee.work(id, 'debt-gone-bad'))).toContain('<script>alert(1)</script>')
     const answer = await trainee.call('GET', `/api/sittings/${id}`)
     expect(answer.headers.get('content-type')).toContain('application/json')
     expect(answer.headers.get('x-content-type-options')).toBe('nosniff')

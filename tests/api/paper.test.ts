@@ -160,8 +160,9 @@ describe('the state that comes back', () => {
       (await new Client(server.url).signIn('wren.osier')).sitting(id),
     ])
     expect({ ...there, now: '' }).toEqual({ ...here, now: '' })
-    const task = there.tasks.find(one => one.id === 'paint-on-account')
-    expect(task?.state).toMatchObject({ draft, view: 'trial-balance', account: '2010' })
+    const work = await first.twin().work(id, 'paint-on-account')
+    expect(work.mark).toBe(there.tasks.find(one => one.id === 'paint-on-account')?.mark)
+    expect(work.state).toMatchObject({ draft, view: 'trial-balance', account: '2010' })
     expect(there.tasks.find(one => one.id === 'mooring-fees')?.revisit).toBe(true)
     expect(there.current).toBe('paint-on-account')
   })

@@ -51,6 +51,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'POST /api/assignments/[id]/sittings': [theirs, '/api/assignments/once/sittings', {}],
   'GET /api/sittings': [signedIn, '/api/sittings'],
   'GET /api/sittings/[id]': [theirs, '/api/sittings/RUNNING'],
+  'GET /api/sittings/[id]/tasks/[task]': [theirs, '/api/sittings/RUNNING/tasks/paint-on-account'],
   'POST /api/sittings/[id]/seat': [theirs, '/api/sittings/RUNNING/seat', { seat: 'page-one' }],
   'POST /api/sittings/[id]/events': [
     theirs,

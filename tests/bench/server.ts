@@ -66,7 +66,13 @@ export async function benchOwnWork(): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'anvil-bench-'))
   const file = join(folder, 'bench.sqlite')
   const db = await openDatabase(file)
-  const context: Context = { db, now: () => new Date().toISOString(), newId: () => randomUUID(), log: silent }
+  const context: Context = {
+    threads: null,
+    db,
+    now: () => new Date().toISOString(),
+    newId: () => randomUUID(),
+    log: silent,
+  }
   await publishContent(context, ['content'])
   const people = await trainees(db, 'none')
   const { sittings } = servicesOf(context)

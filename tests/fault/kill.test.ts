@@ -104,7 +104,7 @@ describe('a server that is killed', () => {
       const own = rows.filter(row => row.sitting_id === id)
       expect(own.map(row => row.seq)).toEqual(own.map((_, place) => place + 1))
       // The first is the start of the sitting; the rest are the entries, each once.
-      const inJournal = (await clients[index]!.sitting(id)).tasks.find(task => task.id === TASK)!.state as {
+      const inJournal = (await clients[index]!.work(id, TASK)).state as {
         pages: { number: number }[][]
         opening: number
       }

@@ -68,10 +68,8 @@ describe('a disk that is full', () => {
         expect(refused).not.toBeNull()
         expect(acknowledged.length).toBeGreaterThan(0)
         // What can be read can still be read: the trainee sees the work as it was acknowledged.
-        const { tasks } = await client.sitting(sitting.id)
-        expect((tasks.find(({ id }) => id === TASK)!.state as { pages: unknown[][] }).pages.flat()).toHaveLength(
-          acknowledged.length + 1,
-        )
+        const { state } = await client.work(sitting.id, TASK)
+        expect((state as { pages: unknown[][] }).pages.flat()).toHaveLength(acknowledged.length + 1)
         rmSync(ballast)
         expect((await send(client, sitting.id, refused!.id, refused!.amount)).body).toMatchObject({
           outcomes: [{ status: 'accepted' }],

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { z } from 'zod'
-import { endedView, eventsResponse, sittingView } from '../../core/wire/sitting'
+import { loadTool } from '../../core/tools/registry'
+import { endedView, eventsResponse, sittingView, taskWorkView } from '../../core/wire/sitting'
 import type { SittingView } from '../../core/wire/sitting'
 
 export interface Answer {
@@ -94,6 +95,16 @@ export class Client {
     return this.as(eventsResponse, 'POST', `/api/sittings/${id}/events`, {
       events: events.map(event => ({ id: randomUUID(), at: new Date().toISOString(), ...event })),
     })
+  }
+
+  /** The work of a task as the server has it, made whole again as a device does. */
+  async work(id: string, taskId: string): Promise<{ state: unknown; mark: string }> {
+    const found = await this.as(taskWorkView, 'GET', `/api/sittings/${id}/tasks/${taskId}`)
+    const { tasks } = await this.sitting(id)
+    const tool = await loadTool(tasks.find(task => task.id === taskId)?.tool ?? '')
+    const parts = Object.entries(found.shared).map(([name, digest]) => [name, found.parts[digest]])
+    const start = tool.initial(tool.setup.parse({ ...(found.setup as object), ...Object.fromEntries(parts) }))
+    return { state: found.packed === null ? start : tool.unpack(found.packed, start), mark: found.mark }
   }
 
   submit(id: string) {

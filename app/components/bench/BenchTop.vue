@@ -25,7 +25,12 @@ const hidden = ref(false)
       >
         {{ time.notice.value }}
       </p>
-      <span class="clock">
+      <span v-if="!bench.pace.timed" class="clock soft" data-time-used>
+        no clock · {{ format.length(time.usedMs.value) }} used<template v-if="time.closes.value">
+          · closes {{ time.closes.value }}</template
+        >
+      </span>
+      <span v-else class="clock">
         <template v-if="!hidden || time.lowTime.value">
           <template v-if="time.sectionLeftMs.value !== null">
             <span
@@ -57,6 +62,7 @@ const hidden = ref(false)
       </span>
     </div>
     <TempoRail
+      v-if="bench.pace.timed"
       :segments="time.segments.value"
       :current-id="bench.currentId"
       :passed="time.passedShare.value"

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { totalsOf, penceOf } from '~~/core/paper/documents'
 import type { SourceDocument } from '~~/core/paper/documents'
-import { grouped } from '~~/core/tools/ledger/amount'
+import { sheets } from '~/components/documents/sheets'
 
 /** The papers that came with a task, drawn from their data. */
 const props = defineProps<{ documents: readonly SourceDocument[] }>()
 const shown = ref(props.documents[0]?.id ?? '')
-const sum = (rows: readonly { amount: string }[]): number => rows.reduce((total, row) => total + penceOf(row.amount), 0)
 </script>
 
 <template>
@@ -36,62 +34,7 @@ const sum = (rows: readonly { amount: string }[]): number => rows.reduce((total,
             </div>
           </div>
           <p v-if="document.to" class="small to">To {{ document.to.name }}</p>
-          <table v-if="document.kind === 'invoice' || document.kind === 'receipt'" class="small">
-            <thead>
-              <tr>
-                <th scope="col">Goods or work</th>
-                <th scope="col" class="right">Qty</th>
-                <th scope="col" class="right">Each</th>
-                <th scope="col" class="right">Net £</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(item, index) in document.items" :key="index">
-                <td>{{ item.text }}</td>
-                <td class="right figure">{{ item.quantity }}</td>
-                <td class="right figure">{{ grouped(penceOf(item.unitPrice)) }}</td>
-                <td class="right figure">{{ grouped(totalsOf(document).nets[index] ?? 0) }}</td>
-              </tr>
-            </tbody>
-            <tfoot>
-              <tr v-if="document.vatRate !== undefined">
-                <th scope="row" colspan="3">VAT {{ document.vatRate }} % on {{ grouped(totalsOf(document).net) }}</th>
-                <td class="right figure">{{ grouped(totalsOf(document).vat) }}</td>
-              </tr>
-              <tr class="total">
-                <th scope="row" colspan="3">Total</th>
-                <td class="right figure">{{ grouped(totalsOf(document).total) }}</td>
-              </tr>
-            </tfoot>
-          </table>
-          <table v-else-if="document.kind === 'bank-advice' || document.kind === 'schedule'" class="small">
-            <thead>
-              <tr>
-                <th v-if="document.rows.some(row => row.date)" scope="col">Date</th>
-                <th scope="col">For</th>
-                <th scope="col" class="right">{{ document.amountHead }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(row, index) in document.rows" :key="index">
-                <td v-if="row.date" class="nowrap">{{ format.shortDay(row.date) }}</td>
-                <td>{{ row.text }}</td>
-                <td class="right figure">{{ grouped(penceOf(row.amount)) }}</td>
-              </tr>
-            </tbody>
-            <tfoot v-if="document.totalled">
-              <tr class="total">
-                <th scope="row" :colspan="document.rows.some(row => row.date) ? 2 : 1">Total</th>
-                <td class="right figure">{{ grouped(sum(document.rows)) }}</td>
-              </tr>
-            </tfoot>
-          </table>
-          <template v-else-if="'paragraphs' in document">
-            <p v-for="text in document.paragraphs" :key="text" class="text">{{ text }}</p>
-          </template>
-          <template v-if="'remarks' in document">
-            <p v-for="text in document.remarks" :key="text" class="small remark">{{ text }}</p>
-          </template>
+          <component :is="sheets[document.kind]" :document="document" />
         </div>
       </TabPanel>
     </TabPanels>
@@ -134,34 +77,34 @@ const sum = (rows: readonly { amount: string }[]): number => rows.reduce((total,
 .to {
   margin-top: 0.15rem;
 }
-table {
+:deep(table) {
   margin-top: 0.5rem;
 }
-th,
-td {
+:deep(th),
+:deep(td) {
   padding: 0.22rem 0;
   vertical-align: top;
   border-bottom: 1px solid var(--line);
   font-weight: 400;
 }
-th + th,
-td + td {
+:deep(th + th),
+:deep(td + td) {
   padding-left: 0.6rem;
 }
-thead th {
+:deep(thead th) {
   color: var(--ink-soft);
 }
-.total > * {
+:deep(.total > *) {
   font-weight: 700;
   border: 0;
 }
-.nowrap {
+:deep(.nowrap) {
   white-space: nowrap;
 }
-.text {
+:deep(.text) {
   margin-top: 0.5rem;
 }
-.remark {
+:deep(.remark) {
   margin-top: 0.4rem;
 }
 </style>

@@ -6,6 +6,7 @@ import { useBenchStore } from '~/stores/bench'
 const props = defineProps<{ task: TaskView; inHand: boolean; alone: boolean }>()
 const bench = useBenchStore()
 const speaking = ref(false)
+const brief = computed(() => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [] })
 
 function readAloud() {
   speechSynthesis.cancel()
@@ -15,7 +16,7 @@ function readAloud() {
   }
   const open = props.task.steps.find(({ status }) => status === 'open')
   const words = new SpeechSynthesisUtterance(
-    [props.task.title, ...props.task.brief.situation, open?.instruction ?? ''].join('. '),
+    [props.task.title, ...brief.value.situation, open?.instruction ?? ''].join('. '),
   )
   words.lang = 'en-GB'
   words.onend = () => (speaking.value = false)
@@ -52,8 +53,8 @@ onBeforeUnmount(() => speechSynthesis.cancel())
       {{ taskState(task) }} · {{ stepsFinished(task) }} of {{ counted(task.steps.length, 'step', 'steps') }}
     </p>
     <template v-else>
-      <p v-for="text in task.brief.situation" :key="text">{{ text }}</p>
-      <SourceDocuments :key="task.id" :documents="task.brief.documents" />
+      <p v-for="text in brief.situation" :key="text">{{ text }}</p>
+      <SourceDocuments v-if="brief.documents.length > 0" :key="task.id" :documents="brief.documents" />
       <StepLadder :steps="task.steps" />
     </template>
   </article>

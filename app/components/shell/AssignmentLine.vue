@@ -84,8 +84,8 @@ const standing = computed(() => {
       <strong>{{ assignment.paperTitle }}</strong>
       <span class="soft small"
         ><span class="tag">{{ trade }}</span> {{ counted(assignment.tasks, 'task', 'tasks') }},
-        {{ assignment.minutes }} min · {{ assignment.kind }}{{ assignment.optional ? ', optional' : ''
-        }}{{ assignment.room ? ` · ${assignment.room}` : ''
+        {{ assignment.minutes === null ? 'no clock' : `${assignment.minutes} min` }} · {{ assignment.kind
+        }}{{ assignment.optional ? ', optional' : '' }}{{ assignment.room ? ` · ${assignment.room}` : ''
         }}{{ assignment.course ? ` · ${assignment.course}` : '' }}</span
       >
     </div>

@@ -161,7 +161,14 @@ async function start() {
         </p>
         <Button v-else outlined severity="secondary" label="Ask to be let in" fluid @click="tell('waiting')" />
       </div>
-      <p>
+      <p v-if="cover.minutes === null">
+        There is no clock: take the time you need{{
+          cover.wouldEndAt
+            ? `, until it closes ${format.date(cover.wouldEndAt)}, ${format.time(cover.wouldEndAt)}`
+            : ''
+        }}.
+      </p>
+      <p v-else-if="cover.wouldEndAt">
         Started now, it ends at <strong>{{ format.time(cover.wouldEndAt) }}</strong>.
       </p>
       <p v-if="cover.cutShort" class="running-out">That is less than the full time: the paper closes then.</p>
@@ -170,7 +177,13 @@ async function start() {
           cover.latePercent > 0 ? `, with ${cover.latePercent} % taken off` : ''
         }}.
       </p>
-      <Button label="Start the clock" :loading="busy" :disabled="missing.length > 0" fluid @click="start" />
+      <Button
+        :label="cover.minutes === null ? 'Begin' : 'Start the clock'"
+        :loading="busy"
+        :disabled="missing.length > 0"
+        fluid
+        @click="start"
+      />
       <p v-if="missing.length > 0" class="soft small" data-missing>
         It can be started when {{ missing.join('; when ') }}.
       </p>
@@ -178,7 +191,7 @@ async function start() {
         This uses sitting {{ cover.sittingsUsed + 1 }} of {{ cover.sittingsAllowed }}.
         {{
           cover.resume
-            ? 'If the page closes, the clock runs on; come back here and go on.'
+            ? `If the page closes, ${cover.minutes === null ? 'nothing is lost' : 'the clock runs on'}; come back here and go on.`
             : 'If the page closes by accident, the clock runs on and you can go on here; leaving on purpose ends the sitting.'
         }}
       </p>

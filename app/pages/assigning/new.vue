@@ -81,7 +81,8 @@ async function give() {
           placeholder="choose a paper"
           fluid
         /><span v-if="chosen" class="soft small"
-          >{{ chosen.trade }} · {{ chosen.kind }} · {{ chosen.minutes }} min ·
+          >{{ chosen.trade }} · {{ chosen.kind }} ·
+          {{ chosen.minutes === null ? 'no clock' : `${chosen.minutes} min` }} ·
           {{ counted(chosen.tasks, 'task', 'tasks') }} · {{ counted(chosen.points, 'point', 'points') }}</span
         >
       </div>

@@ -5,6 +5,7 @@ import { describe } from './describe'
 import { figure } from './figures'
 import { apply, effect, initial, ledgerOp } from './ops'
 import type { LedgerOp } from './ops'
+import { pack, unpack } from './packing'
 import { ledgerSetup } from './state'
 import type { LedgerSetup, LedgerState } from './state'
 
@@ -21,4 +22,8 @@ export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
   judge,
   carry: (from, to) => ({ ...to, draft: from.draft, view: from.view, account: from.account }),
   figure,
+  pack,
+  unpack,
+  // The books are small: their screen reads them whole.
+  view: state => state,
 }

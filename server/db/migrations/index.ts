@@ -3,6 +3,7 @@ import * as ground from './0001-ground'
 import * as runningARoom from './0002-running-a-room'
 import * as appendOnly from './0003-append-only'
 import * as accounts from './0004-accounts'
+import * as manyTools from './0005-many-tools'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -10,6 +11,7 @@ const all: [string, Knex.Migration][] = [
   ['0002-running-a-room', runningARoom],
   ['0003-append-only', appendOnly],
   ['0004-accounts', accounts],
+  ['0005-many-tools', manyTools],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -223,7 +223,7 @@ function workOf({ plan, state }: LiveSitting): ResponseFile['work'] {
   return (state.beforeEnd ?? state.tasks).map(task => ({
     taskId: task.id,
     tool: plan.task(task.id)?.task.tool ?? '',
-    state: task.state,
+    state: task.work.state,
     steps: task.steps.map(({ id, status, checks, workedMs }) => ({ id, status, triesUsed: checks.length, workedMs })),
   }))
 }

@@ -1,5 +1,5 @@
 import { workedMs } from '../../../core/sitting/clock'
-import type { CriterionResult } from '../../../core/sitting/result'
+import type { CriterionResult, StepResult } from '../../../core/sitting/result'
 import type { ResultView } from '../../../core/wire/result'
 import type { PastSittingView } from '../../../core/wire/work'
 import { assignmentsIn } from '../../db/assignments'
@@ -48,16 +48,13 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
         answersShown: answers,
         score: result.points / 100,
         outOf: result.outOf / 100,
-        tasks: result.tasks.map(({ points, outOf, steps, ...task }) => ({
+        waiting: result.waiting / 100,
+        tasks: result.tasks.map(({ points, outOf, waiting, steps, ...task }) => ({
           ...task,
           score: points / 100,
           outOf: outOf / 100,
-          steps: steps.map(step => ({
-            ...step,
-            points: step.points / 100,
-            outOf: step.outOf / 100,
-            criteria: step.criteria.map(criterion => criterionView(criterion, answers)),
-          })),
+          waiting: waiting / 100,
+          steps: steps.map(step => stepView(step, answers)),
         })),
       }
     },
@@ -84,6 +81,19 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
         }),
       )
     },
+  }
+
+  function stepView({ hints, explanation, ...step }: StepResult, answers: boolean) {
+    return {
+      ...step,
+      points: step.points / 100,
+      outOf: step.outOf / 100,
+      waiting: step.waiting / 100,
+      hints: [...hints],
+      hintsTookOff: step.hintsTookOff / 100,
+      ...(answers && explanation ? { explanation } : {}),
+      criteria: step.criteria.map(criterion => criterionView(criterion, answers)),
+    }
   }
 
   function criterionView(criterion: CriterionResult, answers: boolean) {

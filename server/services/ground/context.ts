@@ -1,4 +1,5 @@
 import type { Database } from '../../db/connection'
+import type { AskThread } from '../../judging/pool'
 
 /** What services need from outside, so that tests can stand in for it. */
 export interface Context {
@@ -6,6 +7,8 @@ export interface Context {
   /** The server's time, ISO 8601 in UTC. */
   now(): string
   newId(): string
+  /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
+  threads: AskThread | null
   log: Log
 }
 

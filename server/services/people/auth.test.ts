@@ -21,6 +21,7 @@ beforeEach(async () => {
     db,
     now: () => new Date(time).toISOString(),
     newId: () => `id-${(ids += 1)}`,
+    threads: null,
     log: { info: () => undefined, warn: () => undefined, error: () => undefined },
   })
   await peopleIn(db).add([

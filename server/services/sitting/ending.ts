@@ -1,15 +1,17 @@
 import { isPaused } from '../../../core/sitting/clock'
-import { iso, ms } from '../../../core/time/moments'
+import { iso, LAST_MOMENT, ms } from '../../../core/time/moments'
 import type { EventBody, HowEnded } from '../../../core/sitting/events'
-import { advance } from '../../../core/sitting/fold'
+import { advance, advancing } from '../../../core/sitting/fold'
+import { judgedBy } from '../../../core/sitting/judgement'
 import type { Plan } from '../../../core/sitting/plan'
 import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime } from '../../../core/sitting/sections'
-import { resultOf } from '../../../core/sitting/result'
+import { resulting } from '../../../core/sitting/result'
 import { evidenceFrom } from '../../../core/skills/evidence'
 import { sittingsIn } from '../../db/sittings'
 import type { StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
+import type { JudgeService } from './judging'
 import { logged } from './live-sittings'
 import type { LiveSitting, LiveSittings } from './live-sittings'
 import { about } from '../ground/notices'
@@ -21,20 +23,24 @@ export function deadlineAt({ plan, state }: LiveSitting, at: string): string {
   return endsAt(plan, passTime(plan, state, at), at)
 }
 
-const NEVER = '9999-12-31T00:00:00.000Z'
-
 /** The deadline as the expiry job needs it: while the clock stands it can't run out before the pause may end. */
 export function deadlineForExpiry(plan: Plan, state: SittingState, at: string): string {
   const deadline = endsAt(plan, state, at)
   const { clock } = state
   if (!isPaused(clock, at) || clock.pausedAt === null) return deadline
   const until =
-    clock.pauseLimitMs === null ? NEVER : iso(ms(deadline) + ms(clock.pausedAt) + clock.pauseLimitMs - ms(at))
+    clock.pauseLimitMs === null ? LAST_MOMENT : iso(ms(deadline) + ms(clock.pausedAt) + clock.pauseLimitMs - ms(at))
   return clock.closesAt !== null && clock.closesAt < until ? clock.closesAt : until
 }
 
 /** Writing events of the server's own into a sitting's log, and ending it. Call them only in the sitting's turn. */
-export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, notices: NoticeBoard) {
+interface Parts {
+  live: LiveSittings
+  notices: NoticeBoard
+  judging: JudgeService
+}
+
+export function sittingWriter({ db, newId, log }: Context, { live, notices, judging }: Parts) {
   const sittings = sittingsIn(db)
 
   const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent => ({
@@ -56,22 +62,35 @@ export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, n
   async function end(one: LiveSitting, how: HowEnded, at: string, signedAs: string | null = null): Promise<void> {
     const { id, personId } = one.sitting
     const event = eventOf(one, { kind: 'ended', how, ...(signedAs === null ? {} : { signedAs }) }, at)
-    const { state } = advance(one.plan, one.state, logged(event))
+    const judge = judging.of(one.sitting)
+    const { state } = await judgedBy(advancing(one.plan, one.state, logged(event)), judge)
     const endedAt = state.endedAt ?? at
-    const result = resultOf(one.plan, state)
+    const result = await judgedBy(resulting(one.plan, state), judge)
     const voided = how === 'voided'
     const digest = digestOf([...(await sittings.log(id)), event])
     const score = voided ? null : result.points
+    const waiting = voided ? 0 : result.waiting
     await sittings.end(id, event, personId, {
       endedAt,
       how,
       score,
+      waiting,
       signedAs,
       digest,
       evidence: voided ? [] : evidenceFrom(id, endedAt, result),
     })
     live.took(one, [event], state)
-    one.sitting = { ...one.sitting, state: 'ended', endedAt, how, score, signedAs, digest, digestEvents: event.seq }
+    one.sitting = {
+      ...one.sitting,
+      state: 'ended',
+      endedAt,
+      how,
+      score,
+      waiting,
+      signedAs,
+      digest,
+      digestEvents: event.seq,
+    }
     log.info({ sitting: id, how, endedAt, score }, 'sitting ended')
     notices.tell({ ...about(one.sitting), what: 'ended' })
   }
@@ -112,6 +131,7 @@ export function sittingWriter({ db, newId, log }: Context, live: LiveSittings, n
         endedAt: null,
         how: null,
         score: null,
+        waiting: 0,
         signedAs: null,
         credit: null,
         digest: null,

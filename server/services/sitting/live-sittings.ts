@@ -1,5 +1,7 @@
 import { LRUCache } from 'lru-cache'
-import { advance, fold, startOf } from '../../../core/sitting/fold'
+import { advancing, begin, startOf } from '../../../core/sitting/fold'
+import { judgedBy } from '../../../core/sitting/judgement'
+import { packSitting, unpackSitting } from '../../../core/sitting/snapshot'
 import type { LoggedEvent } from '../../../core/sitting/events'
 import { planFor } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
@@ -7,6 +9,7 @@ import type { SittingState } from '../../../core/sitting/progress'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting, StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
+import type { JudgeService } from './judging'
 import type { PlanService } from './plans'
 import { Problem } from '../ground/problem'
 import { turns } from '../ground/turns'
@@ -17,22 +20,42 @@ export interface LiveSitting {
   plan: Plan
   state: SittingState
   seq: number
+  /** How much the events in the log say, in characters, and how much of it came after the end. */
+  bytes: number
+  late: { events: number; bytes: number }
+  /** What the work since the last snapshot took, in ms, and how many events that is. */
+  sinceSnapshot: { ms: number; events: number }
   /** Ids of all events in the log, with their place in it. */
   known: Map<string, number>
 }
 
-/** After how many events a rebuild starts from a snapshot instead of the start. */
-const SNAPSHOT_EVERY = 400
+/**
+ * How many sittings are kept in memory, and when a snapshot is kept: as soon as making the sitting again from its
+ * log, since the last one, would take so long, in ms of work as it was measured, or so many events. What is
+ * quicker made again is not worth writing.
+ */
+export interface MemoryRules {
+  sittings: number
+  snapshotAfterMs: number
+  snapshotAfterEvents: number
+}
+const usual: MemoryRules = { sittings: 1000, snapshotAfterMs: 400, snapshotAfterEvents: 5000 }
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-2'
+const STATE_VERSION = 'state-3'
 
 export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })
 
 /** Sittings in memory, rebuilt from their logs on demand, and one at a time for each sitting. */
-export function liveSittings({ db, log }: Context, plans: PlanService, max = 1000) {
+export function liveSittings(
+  { db, log }: Context,
+  plans: PlanService,
+  judging: JudgeService,
+  own: Partial<MemoryRules> = {},
+) {
+  const rules = { ...usual, ...own }
   const sittings = sittingsIn(db)
-  const live = new LRUCache<string, LiveSitting>({ max })
+  const live = new LRUCache<string, LiveSitting>({ max: rules.sittings })
   const inTurn = turns()
 
   async function rebuild(id: string): Promise<LiveSitting | undefined> {
@@ -44,17 +67,34 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
     const plan = planFor(base, startOf([logged(first)]))
     const snapshot = await sittings.snapshot(id)
     const usable = snapshot?.madeBy === STATE_VERSION ? snapshot : undefined
-    const events = await sittings.log(id, usable?.seq ?? 0)
-    const counted = events.filter(event => event.status === 'accepted').map(logged)
-    // A snapshot was written by this same version from a state that is plain JSON.
-    const state = usable
-      ? counted.reduce(
-          (before, event) => advance(plan, before, event).state,
-          JSON.parse(usable.document) as SittingState,
-        )
-      : fold(base, counted)
-    const known = new Map(await sittings.clientIds(id))
-    return { sitting, plan, state, seq: Math.max(usable?.seq ?? 0, events.at(-1)?.seq ?? 0), known }
+    const events = await sittings.log(id, usable?.seq ?? 1)
+    const begun = performance.now()
+    // A snapshot was written by this same version.
+    let state = usable ? unpackSitting(plan, JSON.parse(usable.document)) : begin(plan, startOf([logged(first)]))
+    for (const event of events) {
+      if (event.status !== 'accepted') continue
+      state = (await judgedBy(advancing(plan, state, logged(event)), judging.of(sitting))).state
+    }
+    const { ids, bytes, late } = await sittings.known(id)
+    return {
+      sitting,
+      plan,
+      state,
+      seq: Math.max(usable?.seq ?? 1, events.at(-1)?.seq ?? 1),
+      bytes,
+      late,
+      sinceSnapshot: { ms: performance.now() - begun, events: events.length },
+      known: new Map(ids),
+    }
+  }
+
+  async function keepSnapshot(one: LiveSitting): Promise<void> {
+    const { id } = one.sitting
+    one.sinceSnapshot = { ms: 0, events: 0 }
+    const document = JSON.stringify(packSitting(one.plan, one.state))
+    await sittings
+      .keepSnapshot(id, { seq: one.seq, madeBy: STATE_VERSION, document })
+      .catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'snapshot not kept'))
   }
 
   return {
@@ -75,16 +115,23 @@ export function liveSittings({ db, log }: Context, plans: PlanService, max = 100
       })
     },
 
-    /** Writes events to the log, durably, and only then takes them and the state after them as true. */
-    async append(one: LiveSitting, events: readonly StoredEvent[], state: SittingState): Promise<void> {
+    /**
+     * Writes events to the log, durably, and only then takes them and the state after them as true. `tookMs` is
+     * what working them out took.
+     */
+    async append(one: LiveSitting, events: readonly StoredEvent[], state: SittingState, tookMs = 0): Promise<void> {
       if (events.length === 0) return
-      await sittings.append(one.sitting.id, events)
-      this.took(one, events, state)
-      if (Math.floor(one.seq / SNAPSHOT_EVERY) > Math.floor((one.seq - events.length) / SNAPSHOT_EVERY)) {
-        await sittings
-          .keepSnapshot(one.sitting.id, { seq: one.seq, madeBy: STATE_VERSION, document: JSON.stringify(state) })
-          .catch((error: unknown) => log.warn({ sitting: one.sitting.id, error: String(error) }, 'snapshot not kept'))
+      one.bytes += await sittings.append(one.sitting.id, events)
+      for (const event of events) {
+        if (event.status !== 'late') continue
+        one.late = { events: one.late.events + 1, bytes: one.late.bytes + JSON.stringify(event.body).length }
       }
+      this.took(one, events, state)
+      const { ms, events: count } = one.sinceSnapshot
+      one.sinceSnapshot = { ms: ms + tookMs, events: count + events.length }
+      const { snapshotAfterMs, snapshotAfterEvents } = rules
+      const worth = one.sinceSnapshot.ms >= snapshotAfterMs || one.sinceSnapshot.events >= snapshotAfterEvents
+      if (worth) await keepSnapshot(one)
     },
 
     /** The sitting as it now stands, to be looked at only. */

@@ -1,6 +1,8 @@
 import { LRUCache } from 'lru-cache'
+import { tasksOf } from '../../../core/paper/schema'
 import { planOf } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
+import { loadTools } from '../../../core/tools/registry'
 import { papersIn } from '../../db/papers'
 import type { Context } from '../ground/context'
 
@@ -21,6 +23,7 @@ export function planService({ db }: Context) {
   async function make(paperId: string, version: number): Promise<Plan> {
     const paper = await papers.find(paperId, version)
     if (!paper) throw new RangeError(`There is no paper ${paperId}@${version}.`)
+    await loadTools(tasksOf(paper).map(({ tool }) => tool))
     return planOf(paper)
   }
 }

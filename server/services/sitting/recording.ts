@@ -1,19 +1,24 @@
 import { counts, isPaused } from '../../../core/sitting/clock'
 import type { ClientEvent } from '../../../core/sitting/events'
-import { advance } from '../../../core/sitting/fold'
+import { advancing } from '../../../core/sitting/fold'
+import { judgedBy } from '../../../core/sitting/judgement'
+import type { Judge } from '../../../core/sitting/judgement'
 import type { Plan } from '../../../core/sitting/plan'
 import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime, sectionOfTask } from '../../../core/sitting/sections'
-import { verdictOf } from '../../../core/wire/views'
+import { nonsenseOf } from '../../../core/sitting/sense'
+import type { Tried } from '../../../core/sitting/trying'
 import type { EventOutcome } from '../../../core/wire/sitting'
+import { verdictOf } from '../../../core/wire/views'
 import type { StoredEvent } from '../../db/sittings'
 import { Problem } from '../ground/problem'
+import { logSizes, refuseLarge } from './log-limits'
+import type { LogSize } from './log-limits'
 
 /** Where the sitting stands when events arrive. */
-export interface Before {
+export interface Before extends LogSize {
   plan: Plan
   state: SittingState
-  seq: number
   known: ReadonlyMap<string, number>
 }
 
@@ -24,73 +29,79 @@ export interface Recorded {
   outcomes: EventOutcome[]
   /** Ids of the tasks that the events are about. */
   touched: Set<string>
+  /** Of these, those of which the device may have missed an answer, so that it is told all. */
+  missed: Set<string>
   /** How many came after the end. */
   late: number
 }
 
-export const LATE = 'This came after the end of the sitting. It is kept in the log but not scored.'
+export const LATE = 'This came after the end of the sitting and is not scored.'
 
 /**
  * Works out what a batch of events comes to, in order, without touching anything.
  *
  * An event that makes no sense for the paper throws a Problem with 422, and then nothing of the batch
- * counts: a device of ours never sends one, so the sender has to look at the whole of it again.
+ * counts: a device of ours never sends one, so the sender has to look at the whole of it again. So does one
+ * that is too large, or more than the log takes.
  */
-export function record(before: Before, events: readonly ClientEvent[], now: string, seat?: string): Recorded {
+export async function record(
+  before: Before,
+  events: readonly ClientEvent[],
+  now: string,
+  judge: Judge,
+  seat?: string,
+): Promise<Recorded> {
   const { plan } = before
+  refuseLarge(events)
   const standing = before.state.status === 'running' ? passTime(plan, before.state, now) : before.state
   refuseUnlessMayWork(standing, events, now, seat)
   const deadline = endsAt(plan, standing, now)
-  const recorded: Recorded = { state: before.state, stored: [], outcomes: [], touched: new Set(), late: 0 }
-  const batch = new Map<string, number>()
-  const touch = (event: ClientEvent): void => {
-    if ('taskId' in event) recorded.touched.add(event.taskId)
+  const recorded: Recorded = {
+    state: before.state,
+    stored: [],
+    outcomes: [],
+    touched: new Set(),
+    missed: new Set(),
+    late: 0,
   }
-  events.forEach((event, index) => {
+  const batch = new Map<string, number>()
+  const sizes = logSizes(before)
+  for (const [index, event] of events.entries()) {
     const { id, at, ...body } = event
+    if ('taskId' in event) recorded.touched.add(event.taskId)
     const earlier = before.known.get(id) ?? batch.get(id)
     if (earlier !== undefined) {
       recorded.outcomes.push({ id, status: 'duplicate', seq: earlier })
-      touch(event)
-      return
+      if ('taskId' in event) recorded.missed.add(event.taskId)
+      continue
     }
+    const nonsense = nonsenseOf(plan, body)
+    if (nonsense) throw new Problem(422, 'not-for-this-paper', nonsense, { [`events.${index}`]: nonsense })
     const seq = before.seq + recorded.stored.length + 1
     const inGrace = wasInGrace(plan, standing, event, now)
     const keep = (status: StoredEvent['status']): void => {
-      recorded.stored.push({
-        seq,
-        clientId: id,
-        status,
-        body: { ...body, ...inGrace },
-        clientAt: at ?? null,
-        serverAt: now,
-      })
+      const kept = { ...body, ...inGrace }
+      recorded.stored.push({ seq, clientId: id, status, body: kept, clientAt: at ?? null, serverAt: now })
       batch.set(id, seq)
     }
     if (recorded.state.status === 'ended' || !counts(deadline, plan.rules.graceSeconds, at, now)) {
-      keep('late')
+      const kept = sizes.takesLate(event)
+      if (kept) keep('late')
       recorded.late += 1
-      recorded.outcomes.push({ id, status: 'refused', seq, refusal: LATE })
-      return
+      recorded.outcomes.push({ id, status: 'refused', refusal: LATE, ...(kept ? { seq } : {}) })
+      continue
     }
-    const { state, outcome } = advance(plan, recorded.state, { ...body, at: now, ...inGrace })
+    sizes.take(event)
+    const { state, outcome } = await judgedBy(advancing(plan, recorded.state, { ...body, at: now, ...inGrace }), judge)
     if (outcome.status === 'refused') {
-      if (outcome.malformed)
-        throw new Problem(422, 'not-for-this-paper', outcome.refusal, { [`events.${index}`]: outcome.refusal })
       keep('refused')
       recorded.outcomes.push({ id, status: 'refused', seq, refusal: outcome.refusal })
     } else {
       keep('accepted')
       recorded.state = state
-      recorded.outcomes.push({
-        id,
-        status: 'accepted',
-        seq,
-        ...('taskId' in event ? verdictFor(plan, state, event.taskId, outcome.tried) : {}),
-      })
+      recorded.outcomes.push({ id, status: 'accepted', seq, ...verdictFor(plan, state, event, outcome.tried) })
     }
-    touch(event)
-  })
+  }
   return recorded
 }
 
@@ -129,10 +140,15 @@ function wasInGrace(plan: Plan, state: SittingState, event: ClientEvent, now: st
 function verdictFor(
   plan: Plan,
   state: SittingState,
-  taskId: string,
-  tried: Parameters<typeof verdictOf>[3] | undefined,
-): Pick<EventOutcome, 'verdict'> {
-  const taskPlan = plan.task(taskId)
-  const progress = state.tasks.find(({ id }) => id === taskId)
-  return tried && taskPlan && progress ? { verdict: verdictOf(plan, taskPlan, progress, tried) } : {}
+  event: ClientEvent,
+  tried: Tried | undefined,
+): Pick<EventOutcome, 'verdict' | 'takenBack'> {
+  if (!tried || !('taskId' in event)) return {}
+  const taskPlan = plan.task(event.taskId)
+  const progress = state.tasks.find(({ id }) => id === event.taskId)
+  if (!taskPlan || !progress) return {}
+  return {
+    verdict: verdictOf(plan, taskPlan, progress, tried),
+    ...(event.kind === 'op' && !tried.passed ? { takenBack: true } : {}),
+  }
 }

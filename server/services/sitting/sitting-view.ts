@@ -38,7 +38,7 @@ export function handInFrom({ sitting, state }: LiveSitting, { settings }: Assign
     : iso(ms(sitting.startedAt) + settings.handInFromMinute * 60_000 + state.clock.pausedMs)
 }
 
-/** The whole of a sitting as its trainee sees it. The key is not in it: see core/sitting/view.ts. */
+/** The whole of a sitting as its trainee sees it. The key is not in it: see core/wire/views.ts. */
 export function sittingViewOf(
   one: LiveSitting,
   assignment: Assignment,
@@ -64,6 +64,8 @@ export function sittingViewOf(
       answers: rules.answers,
       unsettle: rules.unsettle,
       moveOn: rules.moveOn,
+      hints: rules.hints,
+      hintCost: rules.hintCost,
     },
     rules: { resume, secondWindow, sign, contact, room, handInFrom: handInFrom(one, assignment) },
     support: {
@@ -90,7 +92,8 @@ export function sittingViewOf(
       perPage: section.perPage,
       tray: section.tray,
     })),
-    tasks: plan.tasks.flatMap((taskPlan, place) => {
+    // How the work of an ended sitting came out is for the result to tell, as far as it is released.
+    tasks: (sitting.state === 'ended' ? [] : plan.tasks).flatMap((taskPlan, place) => {
       const progress = state.tasks.find(task => task.id === taskPlan.task.id)
       return progress ? [taskViewOf(plan, taskPlan, progress, referenceOf(sitting.id, place))] : []
     }),

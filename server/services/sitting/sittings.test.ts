@@ -44,7 +44,7 @@ beforeEach(async () => {
   db = await openDatabase(join(folder, 'data.sqlite'))
   time = NOON
   let ids = 0
-  context = { db, now: () => new Date(time).toISOString(), newId: () => `id-${(ids += 1)}`, log: silent }
+  context = { db, now: () => new Date(time).toISOString(), newId: () => `id-${(ids += 1)}`, threads: null, log: silent }
 })
 afterEach(async () => {
   await db.destroy()
@@ -69,7 +69,7 @@ describe('a sitting on the server', () => {
   beforeEach(oneTrainee)
 
   it('is the same after the server forgot everything but the log, snapshots included', async () => {
-    const before = servicesOf(context).sittings
+    const before = servicesOf(context, { snapshotAfterEvents: 400 }).sittings
     const { view } = await before.start(person, 'a')
     for (let count = 0; count < 30; count += 1) {
       await before.record(
@@ -82,11 +82,15 @@ describe('a sitting on the server', () => {
       )
     }
     expect((await sittingsIn(db).snapshot(view.id))?.seq).toBeGreaterThan(400)
-    const remembered = await before.view(person, view.id)
-    expect(await servicesOf(context).sittings.view(person, view.id)).toEqual(remembered)
+    const all = async ({ sittings }: ReturnType<typeof servicesOf>) => [
+      await sittings.view(person, view.id),
+      await sittings.task(person, view.id, TASK, []),
+    ]
+    const remembered = [await before.view(person, view.id), await before.task(person, view.id, TASK, [])]
+    expect(await all(servicesOf(context))).toEqual(remembered)
     // Without the snapshot the whole log says the same.
     await db('sitting_snapshots').del()
-    expect(await servicesOf(context).sittings.view(person, view.id)).toEqual(remembered)
+    expect(await all(servicesOf(context))).toEqual(remembered)
   })
 
   it('ends by the expiry job at its true deadline, though the job comes an hour late', async () => {
@@ -130,12 +134,9 @@ describe('a sitting on the server', () => {
     await db.schema.renameTable('sitting_events', 'away')
     await expect(sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])).rejects.toThrow()
     await db.schema.renameTable('away', 'sitting_events')
-    const {
-      outcomes,
-      tasks: [task],
-    } = await sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])
+    const { outcomes } = await sittings.record(person, view.id, [{ id: 'e', ...entry('1.00') }])
     expect(outcomes[0]).toMatchObject({ status: 'accepted', seq: 2 })
-    expect((task?.state as { pages: unknown[][] }).pages.flat()).toHaveLength(2)
+    expect((await sittings.task(person, view.id, TASK, [])).packed).toMatchObject({ entries: [{ number: 2 }] })
   })
 
   it('appends that come together are written together, and one that can’t be written keeps none of the others out', async () => {

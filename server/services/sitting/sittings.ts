@@ -1,8 +1,8 @@
-import { resultOf } from '../../../core/sitting/result'
+import { judgedBy } from '../../../core/sitting/judgement'
+import { resulting } from '../../../core/sitting/result'
 import type { SittingResult } from '../../../core/sitting/result'
 import type { ClientEvent } from '../../../core/sitting/events'
-import { taskProgressViewOf } from '../../../core/wire/views'
-import type { EndedView, EventsResponse, SittingNotice, SittingView } from '../../../core/wire/sitting'
+import type { EndedView, EventsResponse, SittingNotice, SittingView, TaskWorkView } from '../../../core/wire/sitting'
 import type { z } from 'zod'
 import type { StartRequest } from '../../../core/wire/work'
 import type { submitRequest } from '../../../core/wire/sitting'
@@ -21,12 +21,18 @@ import type { NoticeBoard } from '../ground/notices'
 import { mayDo } from '../ground/permissions'
 import type { PresenceBook } from './presence'
 import { notFound, Problem } from '../ground/problem'
+import type { JudgeService } from './judging'
+import { sendingPace } from './log-limits'
 import { LATE, record } from './recording'
 import { handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
 import type { StartingService } from './starting'
+import { answerOf, taskWorkOf } from './task-work'
 
 const plainName = (name: string): string =>
   name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en-GB')
+
+/** How many sittings are ended at a time when their time is up. */
+const EXPIRE_AT_ONCE = 8
 
 interface Parts {
   live: LiveSittings
@@ -34,10 +40,15 @@ interface Parts {
   starting: StartingService
   notices: NoticeBoard
   presence: PresenceBook
+  judging: JudgeService
 }
 
 /** Working in and ending sittings. Time and verdicts are the server's alone. */
-export function sittingService({ db, now, log }: Context, { live, writer, starting, notices, presence }: Parts) {
+export function sittingService(
+  { db, now, log }: Context,
+  { live, writer, starting, notices, presence, judging }: Parts,
+) {
+  const pace = sendingPace()
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
   const messages = messagesIn(db)
@@ -103,25 +114,26 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
         const one = own(found, person)
         const at = now()
         presence.touch(id)
-        const recorded = record(one, events, at, seat)
-        await live.append(one, recorded.stored, recorded.state)
+        await pace(id, events.length)
+        const before = one.state
+        const begun = performance.now()
+        const recorded = await record(one, events, at, judging.of(one.sitting), seat)
+        await live.append(one, recorded.stored, recorded.state, performance.now() - begun)
         await writer.keepDeadline(one, at)
         await writer.endIfOver(one, at)
         notices.tell({ ...about(one.sitting), what: 'changed' })
         if (recorded.late === events.length) throw new Problem(409, 'sitting-ended', LATE)
-        const pace = paceOf(one, at)
-        return {
-          outcomes: recorded.outcomes,
-          now: at,
-          deadline: pace.deadline,
-          pace,
-          tasks: one.state.tasks
-            .filter(task => recorded.touched.has(task.id))
-            .flatMap(task => {
-              const taskPlan = one.plan.task(task.id)
-              return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, task)] : []
-            }),
-        }
+        return answerOf(one, before, recorded, at)
+      })
+    },
+
+    /** What a task is worked on with, and its work as it stands. `have` are the shared parts that the device has. */
+    async task(person: Person, id: string, taskId: string, have: readonly string[]): Promise<TaskWorkView> {
+      return live.with(id, async found => {
+        const one = own(found, person)
+        const at = now()
+        await writer.endIfOver(one, at)
+        return taskWorkOf(running(one), taskId, have, at)
       })
     },
 
@@ -158,14 +170,18 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
     async expire(): Promise<number> {
       const at = now()
       let ended = 0
-      for (const { id } of await sittings.expiredBefore(at)) {
-        await live
+      const endOne = (id: string): Promise<void> =>
+        live
           .with(id, async one => {
             if (!one || one.sitting.state === 'ended') return
             await writer.endIfOver(one, at)
             if (one.sitting.state !== 'running') ended += 1
           })
           .catch((error: unknown) => log.error({ sitting: id, error: String(error) }, 'expiry failed'))
+      // Some at a time: one that is judged in a thread holds up no other, and a whole room isn't one great write.
+      const waiting = await sittings.expiredBefore(at)
+      for (let first = 0; first < waiting.length; first += EXPIRE_AT_ONCE) {
+        await Promise.all(waiting.slice(first, first + EXPIRE_AT_ONCE).map(({ id }) => endOne(id)))
       }
       return ended
     },
@@ -185,7 +201,7 @@ export function sittingService({ db, now, log }: Context, { live, writer, starti
             'sitting-running',
             'This sitting is still under way; its result comes when it has ended.',
           )
-        return { live: one, result: resultOf(one.plan, one.state) }
+        return { live: one, result: await judgedBy(resulting(one.plan, one.state), judging.of(one.sitting)) }
       })
     },
 

@@ -85,6 +85,7 @@ export function startingService(
       how: null,
       score: null,
       outOf: plan.outOf,
+      waiting: 0,
       signedAs: null,
       credit: null,
       digest: null,

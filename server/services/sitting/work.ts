@@ -4,6 +4,7 @@ import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjus
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type { PaperRules, TrayItem } from '../../../core/paper/schema'
+import { later } from '../../../core/time/moments'
 import type { Plan } from '../../../core/sitting/plan'
 import type { AssignmentView, CoverView, GatesView } from '../../../core/wire/work'
 import { assignmentsIn } from '../../db/assignments'
@@ -147,8 +148,8 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       const { closesAt } = windowOf(given, adjusted)
       const rules = { ...plan.rules, ...settings.rules }
       const allowance = allowanceFor(plan.paper.minutes, adjusted)
-      const ownEnd = new Date(Date.parse(at) + allowance).toISOString()
-      const cutShort = closesAt !== null && closesAt < ownEnd
+      const ownEnd = allowance === null ? null : later(at, allowance)
+      const cutShort = closesAt !== null && ownEnd !== null && closesAt < ownEnd
       return {
         ...viewOf(given, plan, own, adjusted, course, finishFirst, at),
         about: plan.paper.about,
@@ -157,10 +158,10 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
         tray: [...new Set(plan.sections.flatMap(section => section.rules.tray.map(inTray)))],
         ...rulesInView(rules, plan, adjusted),
         ...settingsInView(settings),
-        allowanceMinutes: allowance / 60_000,
+        allowanceMinutes: allowance === null ? null : allowance / 60_000,
         adjustments: adjustmentsInWords(adjusted),
         gates: gatesOf(given, finishFirst, at),
-        wouldEndAt: cutShort ? closesAt : ownEnd,
+        wouldEndAt: cutShort || ownEnd === null ? closesAt : ownEnd,
         cutShort,
         sections: plan.sections.map(({ rules: section, tasks }) => ({
           title: section.title,
@@ -193,7 +194,17 @@ function rulesInView(
   { extraTries }: Adjustments,
 ): Pick<
   CoverView,
-  'steps' | 'tries' | 'tryWeights' | 'partial' | 'afterTries' | 'checkTells' | 'answers' | 'unsettle'
+  | 'steps'
+  | 'tries'
+  | 'tryWeights'
+  | 'partial'
+  | 'afterTries'
+  | 'checkTells'
+  | 'answers'
+  | 'unsettle'
+  | 'hints'
+  | 'hintCost'
+  | 'explanations'
 > {
   const steps = plan.tasks.flatMap(task => task.steps)
   const tries = steps.map(({ step }) => (step.tries ?? rules.tries) + extraTries)
@@ -206,6 +217,9 @@ function rulesInView(
     checkTells: rules.feedback,
     answers: rules.answers,
     unsettle: rules.unsettle,
+    hints: rules.hints,
+    hintCost: rules.hintCost,
+    explanations: rules.explanations,
   }
 }
 

@@ -7,7 +7,7 @@ import type { LedgerState, WrittenEntry } from '~~/core/tools/ledger/state'
 const props = defineProps<{
   state: LedgerState
   draftKey: string
-  operate: (op: unknown) => string | null
+  operate: (op: unknown) => Promise<string | null>
   closed: boolean
   watched: boolean
 }>()
@@ -35,11 +35,12 @@ const balance = computed(() => {
   return `${grouped(Math.abs(debits - credits))} more to ${debits > credits ? 'credit' : 'debit'}`
 })
 
-function post() {
-  refusal.value = form.post() ?? ''
+async function post() {
+  refusal.value = (await form.post()) ?? ''
   posted.value = refusal.value ? '' : 'Entry posted.'
   cleared.value = null
-  if (!refusal.value) nextTick(() => root.value?.querySelector<HTMLInputElement>('input')?.focus())
+  await nextTick()
+  if (!refusal.value) root.value?.querySelector<HTMLInputElement>('input')?.focus()
 }
 
 function clear() {

@@ -7,7 +7,7 @@ import type { Entry, LedgerState } from '~~/core/tools/ledger/state'
 /** The journal, newest first. A posted entry can't be changed, only reversed by a linked one. */
 const props = defineProps<{
   state: LedgerState
-  operate: (op: unknown) => string | null
+  operate: (op: unknown) => Promise<string | null>
   closed: boolean
   watched: boolean
 }>()
@@ -37,9 +37,9 @@ function begin(entry: Entry) {
   Object.assign(reversal, { date: '', narration: `Reversal of ${entryName(entry.number)}`, refusal: '' })
 }
 
-function reverse(number: number) {
-  reversal.refusal =
-    props.operate({ type: 'entry.reverse', entry: number, date: reversal.date, narration: reversal.narration }) ?? ''
+async function reverse(number: number) {
+  const { date, narration } = reversal
+  reversal.refusal = (await props.operate({ type: 'entry.reverse', entry: number, date, narration })) ?? ''
   if (reversal.refusal) void showForm()
   else reversing.value = null
 }

@@ -2,12 +2,14 @@
 import type { LedgerState, View, WrittenEntry } from '~~/core/tools/ledger/state'
 import { entryCount } from '~~/core/tools/ledger/journal'
 import type { TaskView } from '~~/core/wire/sitting'
+import type { WorkOnTask } from '~/composables/useWork'
 
 /** The books: a new entry above the journal, chart or trial balance, and the account in question beside them. */
-const props = defineProps<{ task: TaskView; sittingId: string; operate: (op: unknown) => string | null }>()
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
 
-// The state of a ledger task was made by the ledger itself.
-const state = computed(() => props.task.state as LedgerState)
+// The books are small: the ledger shows them whole.
+const books = props.work.view<LedgerState>(() => null)
+const { operate } = props.work
 const inHand = computed(() => stepInHandOf(props.task))
 const draft = shallowRef<WrittenEntry | null>(null)
 
@@ -18,19 +20,19 @@ const views: { value: View; label: string }[] = [
 ]
 
 function show(view: View) {
-  if (view !== state.value.view) props.operate({ type: 'view.show', view })
+  if (view !== books.value?.view) void operate({ type: 'view.show', view })
 }
 
 function openAccount(account: string) {
-  if (account !== state.value.account) props.operate({ type: 'account.open', account })
+  if (account !== books.value?.account) void operate({ type: 'account.open', account })
 }
 </script>
 
 <template>
-  <div class="ledger">
+  <div v-if="books" class="ledger">
     <div class="books">
       <EntryForm
-        :state="state"
+        :state="books"
         :draft-key="`${sittingId}:${task.id}`"
         :operate="operate"
         :closed="!inHand"
@@ -41,7 +43,7 @@ function openAccount(account: string) {
       <section class="panel lower" aria-label="Books">
         <header>
           <SelectButton
-            :model-value="state.view"
+            :model-value="books.view"
             :options="views"
             option-label="label"
             option-value="value"
@@ -51,36 +53,36 @@ function openAccount(account: string) {
             @update:model-value="show"
           />
           <span class="soft small"
-            >{{ counted(entryCount(state), 'entry', 'entries')
-            }}<template v-if="state.view === 'journal'">, newest first</template></span
+            >{{ counted(entryCount(books), 'entry', 'entries')
+            }}<template v-if="books.view === 'journal'">, newest first</template></span
           >
         </header>
         <div
-          :key="state.view"
+          :key="books.view"
           class="scroll"
           tabindex="0"
           role="region"
-          :aria-label="views.find(({ value }) => value === state.view)?.label"
+          :aria-label="views.find(({ value }) => value === books?.view)?.label"
         >
           <JournalView
-            v-if="state.view === 'journal'"
-            :state="state"
+            v-if="books.view === 'journal'"
+            :state="books"
             :operate="operate"
             :closed="!inHand"
             :watched="inHand?.mode === 'watched'"
             @account="openAccount"
           />
           <ChartView
-            v-else-if="state.view === 'accounts'"
-            :state="state"
-            :open="state.account"
+            v-else-if="books.view === 'accounts'"
+            :state="books"
+            :open="books.account"
             @account="openAccount"
           />
-          <TrialBalanceView v-else :state="state" @account="openAccount" />
+          <TrialBalanceView v-else :state="books" @account="openAccount" />
         </div>
       </section>
     </div>
-    <AccountPanel :state="state" :code="state.account" :draft="draft" />
+    <AccountPanel :state="books" :code="books.account" :draft="draft" />
   </div>
 </template>
 

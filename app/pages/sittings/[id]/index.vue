@@ -87,11 +87,6 @@ function go(taskId: string) {
   moves.go(taskId)
 }
 
-/** Bound to its task: a tool that is being left may still have something to write. */
-function operateOn(taskId: string) {
-  return (op: unknown) => bench.operate(taskId, op)
-}
-
 function check() {
   const inHand = bench.current && stepInHandOf(bench.current)
   if (inHand?.mode === 'handed-in')
@@ -154,13 +149,7 @@ useShortcuts({
       <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
       <SplitterPanel :size="70" :min-size="55">
         <main class="tool" tabindex="-1" aria-label="Tool" data-area>
-          <LedgerTool
-            v-if="bench.current.tool === 'ledger'"
-            :key="bench.current.id"
-            :task="bench.current"
-            :sitting-id="bench.sitting.id"
-            :operate="operateOn(bench.current.id)"
-          />
+          <ToolHost :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" />
         </main>
       </SplitterPanel>
     </Splitter>

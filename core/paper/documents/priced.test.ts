@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { sourceDocument, totalsOf } from './documents'
-import type { PricedDocument } from './documents'
+import { sourceDocument } from './index'
+import { totalsOf } from './priced'
+import type { PricedDocument } from './priced'
 
 const invoice = (items: [number, string][], vatRate?: number): PricedDocument =>
   sourceDocument.parse({

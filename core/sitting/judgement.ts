@@ -1,0 +1,44 @@
+import { judgeStep } from '../marking/judging'
+import type { Figures, Judged } from '../marking/judging'
+import type { StepPlan, TaskPlan } from './plan'
+import type { Work } from './work'
+
+/** What a sitting wants judged before it can go on: one step of a task against a piece of work. */
+export interface Judgement {
+  taskPlan: TaskPlan
+  stepPlan: StepPlan
+  work: Work
+  /** Figures that earlier steps left, by step. */
+  earlier: Readonly<Record<string, Figures>>
+  /** Share of the points for what follows from an own earlier figure. */
+  followThrough: number
+}
+
+/**
+ * A computation that asks for judgements on its way. It doesn't know where they are made: here and at once,
+ * or in another thread. The findings come back in the order of the step's criteria.
+ */
+export type Judging<Result> = Generator<Judgement, Result, readonly Judged[]>
+
+export function judgedAt({ taskPlan, stepPlan, work, earlier, followThrough }: Judgement): Judged[] {
+  const { tool, start } = taskPlan
+  return judgeStep({ tool, step: stepPlan.step, state: work.state, start, earlier, followThrough }).map(
+    ({ finding }) => finding,
+  )
+}
+
+/** Runs a computation to its end, judging here. */
+export function judgedHere<Result>(judging: Judging<Result>): Result {
+  let next = judging.next()
+  while (!next.done) next = judging.next(judgedAt(next.value))
+  return next.value
+}
+
+export type Judge = (judgement: Judgement) => readonly Judged[] | Promise<readonly Judged[]>
+
+/** Runs a computation to its end, judging wherever `judge` does. */
+export async function judgedBy<Result>(judging: Judging<Result>, judge: Judge): Promise<Result> {
+  let next = judging.next()
+  while (!next.done) next = judging.next(await judge(next.value))
+  return next.value
+}

@@ -1,0 +1,59 @@
+import type { AnyTool } from '../tools/tool'
+
+/** What made the work what it is: an operation that stands, or a step whose model set it right. */
+export type WorkEntry = { op: unknown } | { setRight: string }
+
+/** A list that grows at its newer end and shares everything before: adding to it copies nothing. */
+export interface WorkHistory {
+  entry: WorkEntry
+  before: WorkHistory | null
+}
+
+/**
+ * The work of a task at a moment. `mark` says in a few characters which operations made it: whoever applied
+ * the same ones in the same order has the same mark, so that two sides can compare without sending the work.
+ */
+export interface Work {
+  state: unknown
+  mark: string
+  /** Kept for heavy tools alone: a worker makes the same state from it. */
+  history: WorkHistory | null
+}
+
+/** The mark of work on which nothing has been done yet. */
+export const UNTOUCHED = '0.'
+
+/** FNV-1a, 32 bits, over UTF-16 units: for telling apart by accident, not against an attack. */
+function hashOf(text: string, seed: number): number {
+  let hash = seed
+  for (let index = 0; index < text.length; index += 1) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193)
+  return hash >>> 0
+}
+
+/** The mark after one more entry: how many there are, and a hash over all of them. */
+export function markAfter(mark: string, entry: WorkEntry): string {
+  const [count = '0', hash = ''] = mark.split('.')
+  return `${Number(count) + 1}.${hashOf(JSON.stringify(entry), Number.parseInt(hash || '811c9dc5', 16)).toString(16)}`
+}
+
+export function untouched(start: unknown): Work {
+  return { state: start, mark: UNTOUCHED, history: null }
+}
+
+/** The work with an entry more, which left this state. */
+export function worked(tool: AnyTool, work: Work, entry: WorkEntry, state: unknown): Work {
+  return {
+    state,
+    mark: markAfter(work.mark, entry),
+    history: tool.heavy ? { entry, before: work.history } : null,
+  }
+}
+
+/** The entries that were made since a mark, oldest first; null where the mark isn't among those before. */
+export function entriesSince({ mark, history }: Work, since: string): WorkEntry[] | null {
+  const wanted = Number(mark.split('.')[0]) - Number(since.split('.')[0])
+  const entries: WorkEntry[] = []
+  for (let link = history; link !== null && entries.length < wanted; link = link.before) entries.push(link.entry)
+  entries.reverse()
+  return entries.length === wanted && entries.reduce(markAfter, since) === mark ? entries : null
+}

@@ -1,0 +1,23 @@
+import { existsSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
+import { dirname, join } from 'node:path'
+import { Piscina } from 'piscina'
+import type { Question, Reply } from './asking'
+
+export type AskThread = (question: Question) => Promise<Reply>
+
+/**
+ * Threads that judge, beside the program that was started. Null where their code was not built, as in
+ * development: then everything is judged where it is asked.
+ */
+export function judgingThreads(program = process.argv[1] ?? ''): AskThread | null {
+  const filename = join(dirname(program), 'judging.mjs')
+  if (!existsSync(filename)) return null
+  const pool = new Piscina({
+    filename,
+    minThreads: 0,
+    maxThreads: Math.max(1, availableParallelism() - 1),
+    idleTimeout: 300_000,
+  })
+  return async question => (await pool.run(question)) as Reply
+}

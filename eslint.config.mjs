@@ -103,7 +103,7 @@ const width = {
 }
 
 export default tseslint.config(
-  { ignores: ['.nuxt/**', '.output/**', '.cache/**', 'node_modules/**', 'data/**'] },
+  { ignores: ['.nuxt/**', '.output/**', '.cache/**', 'node_modules/**', 'data/**', 'tests/fixtures/tools/**'] },
   ...tseslint.configs.recommended,
   ...tseslint.configs.stylistic,
   ...vue.configs['flat/recommended'],

@@ -3,9 +3,9 @@ import { join } from 'node:path'
 import { preset } from './app/theme/preset'
 
 /** The code of the threads that judge heavy work, as one file beside the server: see server/judging. */
-async function buildJudging(serverDir: string): Promise<void> {
+async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
   await build({
-    entryPoints: ['server/judging/thread.ts'],
+    entryPoints: [join(rootDir, 'server/judging/thread.ts')],
     outfile: join(serverDir, 'judging.mjs'),
     bundle: true,
     platform: 'node',
@@ -56,7 +56,7 @@ export default defineNuxtConfig({
   hooks: {
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', async () => {
-        await buildJudging(nitro.options.output.serverDir)
+        await buildJudging(nitro.options.rootDir, nitro.options.output.serverDir)
       })
     },
   },

@@ -10,3 +10,4 @@ export function needNode(): void
 export function install(): Promise<void>
 export function build(): Promise<void>
 export function installBrowser(): Promise<void>
+export function stampOf(paths: string[]): string

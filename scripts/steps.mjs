@@ -53,7 +53,7 @@ export function needNode() {
 
 const has = command => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 
-function stampOf(paths) {
+export function stampOf(paths) {
   const hash = createHash('sha256')
   const walk = path => {
     if (!existsSync(path)) return

@@ -5,7 +5,7 @@ export type TaskState = 'not opened' | 'not begun' | 'begun' | 'answered' | 'pas
 /** A task's state in one word or two. It says nothing about right or wrong beyond what checks have told. */
 export function taskState(task: TaskView): TaskState {
   if (task.steps.every(({ status }) => status === 'passed')) return 'passed'
-  if (task.steps.every(({ status }) => status === 'settled')) return 'answered'
+  if (task.steps.every(({ status }) => status === 'settled' || status === 'awaiting-marker')) return 'answered'
   if (isFinished(task)) return task.steps.some(({ status }) => status === 'out-of-tries') ? 'out of tries' : 'finished'
   if (task.begun) return 'begun'
   return task.opened ? 'not begun' : 'not opened'

@@ -26,6 +26,7 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
   const notes = [
     found.working ? 'at work' : '',
     found.late ? 'late' : '',
+    found.waiting > 0 ? `${found.waiting.toFixed(2)} to mark` : '',
     found.credit === 'claimed' ? 'credit' : found.credit === 'declined' ? 'credit declined' : '',
   ].filter(note => note !== '')
   return {
@@ -66,6 +67,8 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
       <template #header
         ><span class="column"
           ><strong>{{ column.title }}</strong
+          ><span class="soft small"
+            >{{ column.givenTo }}{{ column.givenAt ? `, ${format.day(column.givenAt.slice(0, 10))}` : '' }}</span
           ><span class="soft small"
             >of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts]
             }}{{ column.released ? '' : ', held' }}</span

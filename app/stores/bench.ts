@@ -9,6 +9,7 @@ import type {
   PaceView,
   SittingNotice,
   SittingView,
+  StepView,
   TaskView,
 } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
@@ -71,6 +72,8 @@ export const useBenchStore = defineStore('bench', () => {
   const changes = shallowReactive(new Map<string, number>())
   /** Why the work of the task in hand can't be shown, in words. */
   const openFailure = ref('')
+  /** In tasks of free order, the step that was taken in hand. */
+  const taken = shallowReactive(new Map<string, string>())
   /** What is being done in a tool: events about a step go after it. */
   let doing: Promise<unknown> = Promise.resolve()
   /** Operations that changed the work, of those that wait. */
@@ -189,6 +192,7 @@ export const useBenchStore = defineStore('bench', () => {
     openTasks.clear()
     changes.clear()
     changing.clear()
+    taken.clear()
     openFailure.value = ''
     tabs?.close()
     tabs = null
@@ -315,6 +319,16 @@ export const useBenchStore = defineStore('bench', () => {
     if (readOnly.value) return 'This sitting goes on in another tab or on another device.'
     if (pace.value?.paused) return 'The clock stands.'
     return null
+  }
+
+  /** The step of a task that is worked on: the one that comes, or in free order the one that was taken. */
+  function stepInHand(task: TaskView): StepView | undefined {
+    const own = task.steps.find(({ id, status }) => id === taken.get(task.id) && status === 'open')
+    return own ?? stepInHandOf(task)
+  }
+
+  function takeInHand(taskId: string, stepId: string): void {
+    taken.set(taskId, stepId)
   }
 
   /** Why the work of a task can't be changed any more, or null. */
@@ -462,6 +476,8 @@ export const useBenchStore = defineStore('bench', () => {
     noticed,
     openTask,
     operate,
+    stepInHand,
+    takeInHand,
     step,
     revisit,
     leaveSection,

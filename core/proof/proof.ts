@@ -7,7 +7,8 @@ import type { Paper, Step, Task } from '../paper/schema'
 /**
  * The content proof. Everything that is wrong with a task, each a sentence; none means that it may ship:
  * the model earns everything, doing nothing earns nothing, each trap gets exactly its verdict, and
- * every reference resolves.
+ * every reference resolves. Steps in free order hold whatever was done before them: from the start, and after
+ * all the others. Its tool has been loaded.
  */
 export function proveTask(task: Task, skillIds: ReadonlySet<string>): string[] {
   let tool: AnyTool
@@ -20,21 +21,31 @@ export function proveTask(task: Task, skillIds: ReadonlySet<string>): string[] {
   }
   const faults = [...duplicates(task.steps.map(step => step.id)).map(id => `${task.id}: two steps are called ${id}.`)]
   const start = state
+  const proofOf = (step: Step, before: unknown): StepProof => new StepProof(tool, task, step, start, before, skillIds)
+  if (task.order === 'free') {
+    for (const step of task.steps) {
+      const others = task.steps.filter(other => other !== step)
+      const afterOthers = others.reduce<unknown>(
+        (before, other) => proofOf(other, before).play(other.model).state,
+        start,
+      )
+      const alone = proofOf(step, start).faults()
+      faults.push(...alone, ...(alone.length > 0 ? [] : proofOf(step, afterOthers).faults()))
+    }
+    return faults
+  }
   for (const step of task.steps) {
-    const prove = new StepProof(tool, task, step, start, state, skillIds)
-    faults.push(...prove.faults())
-    state = prove.play(step.model).state
+    const proof = proofOf(step, state)
+    faults.push(...proof.faults())
+    state = proof.play(step.model).state
   }
   return faults
 }
 
-/** Proof of every task of a paper. */
-export function provePaper(paper: Paper, skillIds: ReadonlySet<string>): string[] {
-  const tasks = tasksOf(paper)
-  return [
-    ...duplicates(tasks.map(task => task.id)).map(id => `${paper.id}: the task ${id} stands in it twice.`),
-    ...tasks.flatMap(task => proveTask(task, skillIds)),
-  ]
+/** What is wrong with a paper besides its tasks, which are proved one by one. */
+export function provePaper(paper: Paper): string[] {
+  const ids = tasksOf(paper).map(task => task.id)
+  return duplicates(ids).map(id => `${paper.id}: the task ${id} stands in it twice.`)
 }
 
 const duplicates = (ids: string[]): string[] => ids.filter((id, index) => ids.indexOf(id) !== index)
@@ -44,7 +55,7 @@ class StepProof {
 
   constructor(
     private readonly tool: AnyTool,
-    task: Task,
+    private readonly task: Task,
     private readonly step: Step,
     private readonly start: unknown,
     private readonly before: unknown,
@@ -70,11 +81,21 @@ class StepProof {
   faults(): string[] {
     const references = this.#references()
     if (references.length > 0) return references
+    if (this.step.marking === 'person') return this.#forAPerson()
     return [
       ...this.#modelEarnsAll(),
       ...this.#nothingEarnsNothing(),
       ...this.#watchedIsOneChange(),
       ...this.step.traps.flatMap(trap => this.#trapGetsItsVerdict(trap)),
+    ]
+  }
+
+  /** What a person marks has no checks to prove; its model must still be something that can be done. */
+  #forAPerson(): string[] {
+    return [
+      ...this.play(this.step.model).refusals.map(refusal => `${this.#name}: the model is refused: ${refusal}`),
+      ...(this.step.mode === 'watched' ? [`${this.#name}: a step that a person marks can't be watched.`] : []),
+      ...(this.step.traps.length > 0 ? [`${this.#name}: a step that a person marks has no traps.`] : []),
     ]
   }
 
@@ -92,6 +113,7 @@ class StepProof {
           .map(id => `${this.#name}/${criterion.id}: there is no skill ${id}.`),
       ),
       ...criteria.flatMap(criterion => {
+        if (this.step.marking === 'person') return []
         const read = this.tool.check.safeParse(criterion.check)
         return read.success ? [] : [`${this.#name}/${criterion.id}: the check can't be read: ${read.error.message}`]
       }),
@@ -121,6 +143,7 @@ class StepProof {
 
   #watchedIsOneChange(): string[] {
     if (this.step.mode !== 'watched') return []
+    if (this.task.order === 'free') return [`${this.#name}: a watched step needs its turn, and this task has none.`]
     const changes = this.step.model.filter(op => this.tool.effect(this.tool.op.parse(op)) === 'change').length
     return changes === 1 ? [] : [`${this.#name}: a watched step takes one change, but its model makes ${changes}.`]
   }

@@ -164,6 +164,9 @@ export const marksView = z.strictObject({
     z.strictObject({
       assignmentId: z.string(),
       title: z.string(),
+      /** To whom it was given and when, in words that tell two givings of one paper apart. */
+      givenTo: z.string(),
+      givenAt: moment.nullable(),
       outOf: z.number(),
       exactPoints: z.boolean(),
       counts: z.enum(['best', 'last', 'first', 'average']),
@@ -179,6 +182,8 @@ export const marksView = z.strictObject({
         z.strictObject({
           assignmentId: z.string(),
           score: z.number().nullable(),
+          /** Points of the person's sittings that wait for a marker. */
+          waiting: z.number(),
           sittings: z.int(),
           late: z.boolean(),
           working: z.boolean(),

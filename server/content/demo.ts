@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { adjustments } from '../../core/assignment/adjustments'
@@ -75,6 +76,9 @@ export async function readDemo(folder: string): Promise<Demo> {
     sittings: await readAs(demo.shape.sittings, file('sittings'), [folder]),
   }
 }
+
+/** Whether a content folder has a demo. Only the first of several needs one. */
+export const hasDemo = (folder: string): boolean => existsSync(join(folder, 'demo'))
 
 /** A moment counted from the day of `now`, in UTC. */
 export function momentOf(

@@ -1,6 +1,7 @@
 import { assignmentSettings } from '../../core/assignment/settings'
 import type { AssignmentSettings } from '../../core/assignment/settings'
 import type { Database } from './connection'
+import { FIRST_MOMENT, momentOrNull, readOr } from './reading'
 
 /** A paper given to people, with everything that was decided about it. */
 export interface Assignment {
@@ -11,6 +12,9 @@ export interface Assignment {
   courseId: string | null
   releasedAt: string | null
   givenBy: string | null
+  givenAt?: string | null
+  /** Its settings can't be read: nobody can start it, and it is shown as what it is. */
+  unreadable?: true
 }
 
 /** One person's part of an assignment: what was granted to them and how far they are before the start. */
@@ -53,26 +57,38 @@ interface ShareRow {
   withdrawn_at: string | null
 }
 
-const fromRow = (row: Row): Assignment => ({
-  id: row.id,
-  paperId: row.paper_id,
-  paperVersion: row.paper_version,
-  settings: assignmentSettings.parse(JSON.parse(row.settings)),
-  courseId: row.course_id,
-  releasedAt: row.released_at,
-  givenBy: row.given_by,
-})
+/** What stands in for settings that can't be read: closed, with nothing shown. */
+const unreadable = assignmentSettings.parse({ closesAt: FIRST_MOMENT, results: 'after-release', answers: false })
 
-const shareFromRow = (row: ShareRow): Share => ({
-  assignmentId: row.assignment_id,
-  personId: row.person_id,
-  extraSittings: row.extra_sittings,
-  closesAt: row.closes_at,
-  readingAt: row.reading_at,
-  waitingAt: row.waiting_at,
-  admittedAt: row.admitted_at,
-  codeAt: row.code_at,
-})
+function fromRow(row: Row): Assignment {
+  const settings = readOr('assignments', row.id, () => assignmentSettings.parse(JSON.parse(row.settings)), unreadable)
+  return {
+    id: row.id,
+    paperId: row.paper_id,
+    paperVersion: row.paper_version,
+    settings,
+    courseId: row.course_id,
+    releasedAt: momentOrNull('assignments', row.id, row.released_at),
+    givenBy: row.given_by,
+    givenAt: momentOrNull('assignments', row.id, row.given_at),
+    ...(settings === unreadable ? { unreadable: true } : {}),
+  }
+}
+
+function shareFromRow(row: ShareRow): Share {
+  const moment = (text: string | null): string | null =>
+    momentOrNull('assigned_people', `${row.assignment_id} ${row.person_id}`, text)
+  return {
+    assignmentId: row.assignment_id,
+    personId: row.person_id,
+    extraSittings: row.extra_sittings,
+    closesAt: moment(row.closes_at),
+    readingAt: moment(row.reading_at),
+    waitingAt: moment(row.waiting_at),
+    admittedAt: moment(row.admitted_at),
+    codeAt: moment(row.code_at),
+  }
+}
 
 const columns: Record<Exclude<keyof Share, 'assignmentId' | 'personId'>, keyof ShareRow> = {
   extraSittings: 'extra_sittings',

@@ -35,6 +35,18 @@ export function papersIn(db: Database) {
   }
 }
 
+/** Which content was proved and published, by digest. */
+export function proofsIn(db: Database) {
+  return {
+    async has(digest: string): Promise<boolean> {
+      return (await db('content_proofs').where({ digest }).first()) !== undefined
+    },
+    async keep(digest: string, at: string): Promise<void> {
+      await db('content_proofs').insert({ digest, proved_at: at }).onConflict('digest').ignore()
+    },
+  }
+}
+
 export function skillTreesIn(db: Database) {
   return {
     async all(): Promise<SkillTree[]> {

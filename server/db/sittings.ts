@@ -1,6 +1,7 @@
 import type { EventBody, HowEnded } from '../../core/sitting/events'
 import type { JudgedCriterion } from '../../core/skills/report'
 import type { Database } from './connection'
+import { momentOf } from './reading'
 
 export interface Sitting {
   id: string
@@ -93,26 +94,29 @@ interface EventRow {
   server_at: string
 }
 
-const fromRow = (row: SittingRow): Sitting => ({
-  id: row.id,
-  assignmentId: row.assignment_id,
-  personId: row.person_id,
-  paperId: row.paper_id,
-  paperVersion: row.paper_version,
-  number: row.number,
-  state: row.state,
-  startedAt: row.started_at,
-  deadlineAt: row.deadline_at,
-  endedAt: row.ended_at,
-  how: row.how_ended,
-  score: row.score_hundredths,
-  outOf: row.out_of_hundredths,
-  waiting: row.waiting_hundredths,
-  signedAs: row.signed_as,
-  credit: row.credit,
-  digest: row.digest,
-  digestEvents: row.digest_events,
-})
+function fromRow(row: SittingRow): Sitting {
+  const moment = (text: string): string => momentOf('sittings', row.id, text)
+  return {
+    id: row.id,
+    assignmentId: row.assignment_id,
+    personId: row.person_id,
+    paperId: row.paper_id,
+    paperVersion: row.paper_version,
+    number: row.number,
+    state: row.state,
+    startedAt: moment(row.started_at),
+    deadlineAt: moment(row.deadline_at),
+    endedAt: row.ended_at === null ? null : moment(row.ended_at),
+    how: row.how_ended,
+    score: row.score_hundredths,
+    outOf: row.out_of_hundredths,
+    waiting: row.waiting_hundredths,
+    signedAs: row.signed_as,
+    credit: row.credit,
+    digest: row.digest,
+    digestEvents: row.digest_events,
+  }
+}
 
 const eventToRow = (sittingId: string, { seq, clientId, status, body, clientAt, serverAt }: StoredEvent): EventRow => {
   const { kind, ...payload } = body

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { renameSync, rmSync } from 'node:fs'
+import { useRuntimeConfig } from 'nitropack/runtime'
 import pino from 'pino'
 import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
@@ -24,6 +25,7 @@ const contextOf = (db: Database, newestOnRecord?: string): Context => ({
   now: steadyTime(newestOnRecord),
   newId: () => randomUUID(),
   threads,
+  program: useRuntimeConfig().app.buildId,
   log,
 })
 

@@ -1,14 +1,14 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { log, running } from '../http/running'
 import { settings } from '../http/settings'
-import { publishContent } from '../services/content/publishing'
+import { publishNewContent } from '../services/content/publishing'
 
 /** Opens the data, publishes new content, and catches up on what ran out while the server was down. */
 export default defineNitroPlugin(nitro => {
   const started = running()
     .then(async ({ services, context }) => {
       // Papers that can't be published keep none of those from being sat that are. The demo was made with its own.
-      const published = publishContent(context, settings.contentFolders).catch((error: unknown) =>
+      const published = publishNewContent(context, settings.contentFolders).catch((error: unknown) =>
         log.error({ error: error instanceof Error ? error.message : String(error) }, 'content not published'),
       )
       if (!settings.demo) await published

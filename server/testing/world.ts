@@ -90,6 +90,7 @@ export class World {
       now: () => this.now(),
       newId: () => `id-${(this.#ids += 1)}`,
       threads: null,
+      program: 'test',
       log: silent,
     }))
   }
@@ -131,6 +132,7 @@ export class World {
     const made = paper.parse({
       ...counter,
       id: 'sections',
+      version: 1,
       minutes: 20,
       rules: { tries: 3, ...rules },
       sections: [

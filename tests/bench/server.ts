@@ -68,6 +68,7 @@ export async function benchOwnWork(): Promise<void> {
   const db = await openDatabase(file)
   const context: Context = {
     threads: null,
+    program: 'test',
     db,
     now: () => new Date().toISOString(),
     newId: () => randomUUID(),

@@ -36,7 +36,11 @@ async function freePort(): Promise<number> {
  * A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped
  * ones. `where` is a folder for its data.
  */
-export async function startServer(environment: Record<string, string> = {}, where?: string): Promise<RunningServer> {
+export async function startServer(
+  environment: Record<string, string> = {},
+  where?: string,
+  program = resolve('.output/server/index.mjs'),
+): Promise<RunningServer> {
   const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
   const port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
@@ -47,7 +51,7 @@ export async function startServer(environment: Record<string, string> = {}, wher
 
   function launch(): void {
     output.length = 0
-    child = spawn(process.execPath, [resolve('.output/server/index.mjs')], {
+    child = spawn(process.execPath, [program], {
       env: {
         ...process.env,
         NODE_ENV: 'production',

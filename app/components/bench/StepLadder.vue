@@ -1,20 +1,23 @@
 <script setup lang="ts">
-import type { StepView } from '~~/core/wire/sitting'
+import type { StepView, TaskView } from '~~/core/wire/sitting'
 import { useBenchStore } from '~/stores/bench'
 
-/** The steps of a task with points, tries and state. The step in hand is open, the others are a line each. */
-const props = defineProps<{ steps: readonly StepView[] }>()
+/**
+ * The steps of a task with points, tries and state. The step in hand is open, the others are a line each; where
+ * they are in free order, each that is open can be taken in hand.
+ */
+const props = defineProps<{ task: TaskView }>()
 const bench = useBenchStore()
 const paper = computed(() => bench.sitting?.paper)
-const settling = computed(() => paper.value?.answers === 'settled')
+const steps = computed(() => props.task.steps)
+const free = computed(() => props.task.order === 'free')
 
 /** A moment to see how a step has closed, before the bench goes on to the next one by itself. */
 const SEEN_MS = 1400
-const open = computed(() => props.steps.find(({ status }) => status === 'open') ?? null)
+const open = computed(() => bench.stepInHand(props.task) ?? null)
 /** The step that has just closed and is still shown; null once the bench has gone on. */
 const closed = ref<string | null>(null)
 const inHand = computed(() => (closed.value === null ? open.value : null))
-const leaving = ref(false)
 const ladder = useTemplateRef('ladder')
 let moving: ReturnType<typeof setTimeout> | undefined
 
@@ -25,8 +28,7 @@ function goOn() {
 watch(
   () => open.value?.id,
   (_, before) => {
-    leaving.value = false
-    const step = props.steps.find(({ id }) => id === before)
+    const step = steps.value.find(({ id }) => id === before)
     if (step && (step.status === 'passed' || step.status === 'out-of-tries')) {
       closed.value = step.id
       clearTimeout(moving)
@@ -55,15 +57,19 @@ function state(step: StepView): string {
       return `left${step.setRight ? ', set right' : ''}`
     case 'settled':
       return `settled · ${points}`
+    case 'awaiting-marker':
+      return `handed over, waits for a marker · ${points}`
     default:
       return `${points} · ${step.minutes} min`
   }
 }
 
-/** Only the step that was settled last can be opened again, and only while the one after it is untouched. */
-const lastSettled = computed(() =>
-  paper.value?.unsettle ? (props.steps.findLast(({ status }) => status === 'settled')?.id ?? null) : null,
-)
+/** In turn only the step that was settled last can be opened again, and only while the one after it is untouched. */
+const canReopen = (step: StepView): boolean => {
+  const isSettled = ({ status }: StepView): boolean => status === 'settled' || status === 'awaiting-marker'
+  if (!paper.value?.unsettle || !isSettled(step)) return false
+  return free.value || step === steps.value.findLast(isSettled)
+}
 </script>
 
 <template>
@@ -76,65 +82,30 @@ const lastSettled = computed(() =>
       :data-step="step.id"
       :data-status="step.status"
     >
-      <div class="line">
+      <component
+        :is="free && step.status === 'open' && step !== inHand ? 'button' : 'div'"
+        class="line"
+        :type="free ? 'button' : undefined"
+        @click="free && step.status === 'open' && bench.takeInHand(task.id, step.id)"
+      >
         <span class="number">{{ index + 1 }}</span>
         <span class="instruction">{{ step.instruction }}</span>
         <span class="small soft state">{{ state(step) }}</span>
-      </div>
+      </component>
       <p v-if="step.id === closed" class="small going-on">
         <span v-if="paper?.moveOn && open">The next step opens in a moment.</span>
         <Button v-else-if="open" size="small" label="Go on to the next step" @click="goOn" />
       </p>
+      <p v-if="step.explanation" class="small explanation">{{ step.explanation }}</p>
       <Button
-        v-if="step.id === lastSettled"
+        v-if="canReopen(step)"
         text
         size="small"
         class="again"
         label="Open this step again"
         @click="bench.step('unsettle', step.id)"
       />
-      <template v-if="step === inHand">
-        <div v-if="settling && step.mode === 'handed-in'" class="act">
-          <span class="small soft">Nothing is checked before you hand in.</span>
-          <Button label="Settle this step" aria-keyshortcuts="Alt+K" @click="bench.step('settle', step.id)" />
-        </div>
-        <div v-else class="act">
-          <TryStrokes :allowed="step.triesAllowed" :used="step.triesUsed" />
-          <Button
-            v-if="step.mode === 'handed-in'"
-            label="Check this step"
-            :loading="bench.judging.includes(step.id)"
-            aria-keyshortcuts="Alt+K"
-            @click="bench.step('check', step.id)"
-          />
-        </div>
-        <p v-if="step.mode === 'watched'" class="small">
-          Watched step: it is judged as you do it. A change that isn’t right spends a try and is taken back; looking
-          around is free.
-        </p>
-        <ul v-if="step.lastCheck?.criteria && step.lastCheck.criteria.length > 0" class="small told">
-          <li class="soft">At your last check:</li>
-          <li v-for="one in step.lastCheck.criteria" :key="one.label">
-            <strong>{{ one.met ? 'right' : 'not right' }}</strong> {{ one.label
-            }}<span v-if="one.feedback" class="feedback">{{ one.feedback }}</span>
-          </li>
-        </ul>
-        <div v-if="leaving" class="notice leave">
-          <p>
-            Leave this step for good? It can’t be opened again{{
-              paper?.afterTries === 'set-right' ? '; the work is set right so that you can go on' : ''
-            }}.
-          </p>
-          <div>
-            <Button size="small" label="Leave the step" @click="bench.step('skip', step.id)" />
-            <Button size="small" text label="Stay" @click="leaving = false" />
-          </div>
-        </div>
-        <div v-else class="small soft rule">
-          <span>{{ step.mode === 'watched' || settling ? '' : 'A check that doesn’t pass spends a try.' }}</span>
-          <Button text size="small" label="Leave this step…" @click="leaving = true" />
-        </div>
-      </template>
+      <StepInHand v-if="step === inHand" :step="step" :free="free" />
     </li>
   </ol>
   <div role="status" aria-live="polite">
@@ -148,7 +119,7 @@ const lastSettled = computed(() =>
     </p>
     <p v-if="!open" class="notice small">
       {{
-        steps.some(({ status }) => status === 'settled')
+        steps.some(({ status }) => status === 'settled' || status === 'awaiting-marker')
           ? 'All steps of this task are answered.'
           : 'All steps of this task are finished. Its work is kept as it is.'
       }}
@@ -190,43 +161,30 @@ const lastSettled = computed(() =>
   text-align: right;
   max-width: 9rem;
 }
-.act {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 0.5rem;
-  margin: 0.6rem 0 0.3rem 1.5rem;
+button.line {
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
 }
-.act :deep(.p-button) {
-  flex: none;
+button.line .instruction {
+  text-decoration: underline;
+  text-decoration-thickness: 1px;
+  text-underline-offset: 3px;
+}
+.explanation {
+  margin: 0.3rem 0 0 1.5rem;
+  padding-left: 0.6rem;
+  border-left: 2px solid var(--line);
 }
 .again {
   margin-left: 1rem;
 }
-.open > p,
-.told,
-.leave,
 .going-on {
-  margin-left: 1.5rem;
-}
-.told {
-  display: grid;
-  gap: 0.15rem;
-  margin-top: 0.4rem;
-}
-.feedback {
-  display: block;
-}
-.leave {
-  margin-top: 0.4rem;
-}
-.rule :deep(.p-button) {
-  flex: none;
-}
-.rule {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
   margin-left: 1.5rem;
 }
 [role='status'] {

@@ -55,7 +55,7 @@ onBeforeUnmount(() => speechSynthesis.cancel())
     <template v-else>
       <p v-for="text in brief.situation" :key="text">{{ text }}</p>
       <SourceDocuments v-if="brief.documents.length > 0" :key="task.id" :documents="brief.documents" />
-      <StepLadder :steps="task.steps" />
+      <StepLadder :task="task" />
     </template>
   </article>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TaskResultView } from '~~/core/wire/result'
+import type { StepResultView, TaskResultView } from '~~/core/wire/result'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
 const props = defineProps<{ task: TaskResultView; open: boolean }>()
@@ -15,6 +15,8 @@ const states = {
   'locked': 'not reached',
   'awaiting-marker': 'waiting for a marker',
 }
+const stateOf = (step: StepResultView): string =>
+  step.reached || step.status === 'awaiting-marker' ? states[step.status] : 'not reached'
 const suggested = computed(() => props.task.minutes * 60_000)
 const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {
@@ -30,9 +32,7 @@ const time = computed(() => {
       <button type="button" :aria-expanded="open" :aria-controls="panel" @click="$emit('toggle')">
         <span class="mark" aria-hidden="true">{{ open ? '−' : '+' }}</span>
         <span>{{ task.title }}</span>
-        <span class="small soft states">{{
-          task.steps.map(step => (step.reached ? states[step.status] : 'not reached')).join(' · ')
-        }}</span>
+        <span class="small soft states">{{ task.steps.map(stateOf).join(' · ') }}</span>
         <span class="small soft time"
           ><span class="gauge" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></span>{{ time }}</span
         >
@@ -45,14 +45,23 @@ const time = computed(() => {
           <span>{{ index + 1 }}</span>
           <span>{{ step.instruction }}</span>
           <span class="small soft"
-            >{{ step.reached ? states[step.status] : 'not reached' }} · {{ step.triesUsed }} of
-            {{ step.triesAllowed }} tries · {{ format.length(step.workedMs) }}</span
+            >{{ stateOf(step) }} · {{ step.triesUsed }} of {{ step.triesAllowed }} tries ·
+            {{ format.length(step.workedMs) }}</span
           >
           <span class="figure points">{{ step.points.toFixed(2) }} of {{ step.outOf.toFixed(2) }}</span>
         </h3>
         <p v-if="step.setRight" class="small soft">
           The work was set right here so that later steps could go on from sound ground.
         </p>
+        <p v-if="step.waiting > 0" class="small soft">
+          {{ step.waiting.toFixed(2) }} points of this step wait for a marker.
+        </p>
+        <p v-if="step.hints.length > 0" class="small soft" data-hints-told>
+          {{ counted(step.hints.length, 'hint was', 'hints were') }} asked for{{
+            step.hintsTookOff > 0 ? `, which took ${step.hintsTookOff.toFixed(2)} off` : ''
+          }}: {{ step.hints.join(' ') }}
+        </p>
+        <p v-if="step.explanation" class="small explanation">{{ step.explanation }}</p>
         <table>
           <thead>
             <tr>

@@ -1,4 +1,4 @@
-import { demoSettings, momentOf, readDemo } from '../../content/demo'
+import { demoSettings, momentOf, hasDemo, readDemo } from '../../content/demo'
 import type { Demo, DemoSitting } from '../../content/demo'
 import { playOf } from '../../content/play'
 import { ContentError } from '../../content/read'
@@ -21,7 +21,8 @@ export async function loadDemo(context: Context, folders: readonly string[], pas
   if (await people.anyone()) return
   const { papers } = await publishContent(context, folders)
   const byId = new Map(papers.map(paper => [paper.id, paper]))
-  for (const folder of folders) await loadFolder(context, await readDemo(folder), byId, password)
+  const withDemo = folders.filter((folder, index) => index === 0 || hasDemo(folder))
+  for (const folder of withDemo) await loadFolder(context, await readDemo(folder), byId, password)
   context.log.info({}, 'demo loaded')
 }
 

@@ -1,6 +1,7 @@
-import { proveContent, readContent, ContentError } from '../../content/read'
+import { contentDigest } from '../../content/digest'
+import { ContentError, proveContent, readContent } from '../../content/read'
 import type { Content } from '../../content/read'
-import { papersIn, skillTreesIn } from '../../db/papers'
+import { papersIn, proofsIn, skillTreesIn } from '../../db/papers'
 import type { Context } from '../ground/context'
 
 /**
@@ -8,9 +9,10 @@ import type { Context } from '../ground/context'
  * is not published: throws a ContentError. A version that is published already stays as it is; where the
  * folder says something else under its number, the log says so.
  */
-export async function publishContent({ db, log }: Context, folders: readonly string[]): Promise<Content> {
+export async function publishContent(context: Context, folders: readonly string[]): Promise<Content> {
+  const { db, log } = context
   const content = await readContent(folders)
-  const faults = proveContent(content)
+  const faults = await proveContent(content)
   if (faults.length > 0) throw new ContentError(`The content doesn't hold:\n${faults.join('\n')}`)
   for (const tree of content.trees) await skillTreesIn(db).put(tree)
   for (const paper of content.papers) {
@@ -20,6 +22,19 @@ export async function publishContent({ db, log }: Context, folders: readonly str
         'this version is published already with other content; a changed paper needs the next version',
       )
   }
+  await proofsIn(db).keep(await digestOf(context, folders), context.now())
   log.info({ papers: content.papers.length, trees: content.trees.length }, 'content published')
   return content
 }
+
+/**
+ * The same at a start: content that this program has proved and published before, byte for byte, is left alone.
+ * Gives back whether there was anything to do.
+ */
+export async function publishNewContent(context: Context, folders: readonly string[]): Promise<boolean> {
+  if (await proofsIn(context.db).has(await digestOf(context, folders))) return false
+  await publishContent(context, folders)
+  return true
+}
+
+const digestOf = ({ program }: Context, folders: readonly string[]): Promise<string> => contentDigest(folders, program)

@@ -28,12 +28,24 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       ])
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const bySharer = group(sat, sitting => `${sitting.assignmentId} ${sitting.personId}`)
+      /** The cohorts of those who have it, if all of them are in one; else the room, or how many they are. */
+      const receiversOf = (assignmentId: string): string => {
+        const own = shares.filter(share => share.assignmentId === assignmentId)
+        const common = own
+          .map(({ personId }) => cohorts.get(personId) ?? [])
+          .reduce<string[] | null>((all, some) => (all === null ? some : all.filter(one => some.includes(one))), null)
+        const room = given.find(({ id }) => id === assignmentId)?.settings.room ?? ''
+        const people = `${own.length} ${own.length === 1 ? 'person' : 'people'}`
+        return [common?.[0] ?? people, room].filter(text => text !== '').join(', ')
+      }
       const columns = await Promise.all(
         given.map(async assignment => {
           const plan = await plans.find(assignment.paperId, assignment.paperVersion)
           return {
             assignmentId: assignment.id,
             title: plan.paper.title,
+            givenTo: receiversOf(assignment.id),
+            givenAt: assignment.givenAt ?? null,
             outOf: sizeOf(plan).points,
             exactPoints: sizeOf(plan).exactPoints,
             counts: assignment.settings.counts,
@@ -55,6 +67,7 @@ export function marksService({ db, now }: Context, plans: PlanService) {
             {
               assignmentId: share.assignmentId,
               score: score === null ? null : score / 100,
+              waiting: sittings.reduce((sum, { waiting }) => sum + waiting, 0) / 100,
               sittings: sittings.length,
               late: sittings.some(({ endedAt }) => endedAt !== null && isLate({ dueAt }, endedAt)),
               working: sittings.some(({ state }) => state === 'running'),
@@ -79,8 +92,11 @@ export function marksService({ db, now }: Context, plans: PlanService) {
                     'name': row.name,
                     'cohort': row.cohort,
                     'paper': column.title,
+                    'given to': column.givenTo,
+                    'given at': column.givenAt ?? '',
                     'score that counts': cell.score ?? '',
                     'out of': column.outOf,
+                    'waiting for a marker': cell.waiting,
                     'which counts': column.counts,
                     'sittings': cell.sittings,
                     'late': cell.late ? 'yes' : 'no',

@@ -7,6 +7,8 @@ export interface Context {
   /** The server's time, ISO 8601 in UTC. */
   now(): string
   newId(): string
+  /** Names the program that runs: content that it has proved once need not be proved by it again. */
+  program: string
   /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
   threads: AskThread | null
   log: Log

@@ -22,6 +22,7 @@ beforeEach(async () => {
     now: () => new Date(time).toISOString(),
     newId: () => `id-${(ids += 1)}`,
     threads: null,
+    program: 'test',
     log: { info: () => undefined, warn: () => undefined, error: () => undefined },
   })
   await peopleIn(db).add([

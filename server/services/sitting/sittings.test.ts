@@ -44,7 +44,14 @@ beforeEach(async () => {
   db = await openDatabase(join(folder, 'data.sqlite'))
   time = NOON
   let ids = 0
-  context = { db, now: () => new Date(time).toISOString(), newId: () => `id-${(ids += 1)}`, threads: null, log: silent }
+  context = {
+    db,
+    now: () => new Date(time).toISOString(),
+    newId: () => `id-${(ids += 1)}`,
+    threads: null,
+    program: 'test',
+    log: silent,
+  }
 })
 afterEach(async () => {
   await db.destroy()

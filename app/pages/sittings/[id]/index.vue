@@ -88,9 +88,10 @@ function go(taskId: string) {
 }
 
 function check() {
-  const inHand = bench.current && stepInHandOf(bench.current)
-  if (inHand?.mode === 'handed-in')
-    bench.step(bench.sitting?.paper.answers === 'settled' ? 'settle' : 'check', inHand.id)
+  const inHand = bench.current && bench.stepInHand(bench.current)
+  if (inHand?.mode !== 'handed-in') return
+  const settles = bench.sitting?.paper.answers === 'settled' || inHand.marking === 'person'
+  bench.step(settles ? 'settle' : 'check', inHand.id)
 }
 
 async function finish(request: { signedAs?: string; leaving?: boolean }) {

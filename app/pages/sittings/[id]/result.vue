@@ -59,7 +59,10 @@ function print() {
       <div>
         <dt>Points</dt>
         <dd class="figure big">
-          <span data-total>{{ result.score.toFixed(2) }}</span> of {{ result.outOf.toFixed(2) }}
+          <span data-total>{{ result.score.toFixed(2) }}</span> of {{ (result.outOf - result.waiting).toFixed(2) }}
+        </dd>
+        <dd v-if="result.waiting > 0" class="small soft" data-waiting>
+          marked so far; {{ result.waiting.toFixed(2) }} wait for a marker
         </dd>
       </div>
       <div>

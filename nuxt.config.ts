@@ -1,6 +1,6 @@
+import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
 import { join } from 'node:path'
-import { preset } from './app/theme/preset'
 
 /** The code of the threads that judge heavy work, as one file beside the server: see server/judging. */
 async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
@@ -29,12 +29,10 @@ export default defineNuxtConfig({
   components: [{ path: '~/components', pathPrefix: false }],
   primevue: {
     autoImport: true,
-    options: {
-      theme: {
-        preset,
-        options: { darkModeSelector: false, cssLayer: { name: 'primevue', order: 'reset, primevue, own' } },
-      },
-    },
+    // app/plugins/primevue.ts sets it up. Each component brings its styles with its code; as text in every page
+    // they would be half a megabyte.
+    usePrimeVue: false,
+    loadStyles: false,
   },
   app: {
     head: {
@@ -49,11 +47,25 @@ export default defineNuxtConfig({
   },
   nitro: {
     preset: 'node-server',
+    compressPublicAssets: { gzip: true, brotli: true },
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
     externals: { external: ['better-sqlite3', 'piscina'] },
   },
+  // A page's code is fetched ahead when somebody points at the way to it, not because it could be needed one day.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   hooks: {
+    // The module leaves a list of all that it knows in the settings that every page is sent.
+    'modules:done': () => {
+      const nuxt = useNuxt()
+      nuxt.options.runtimeConfig.public.primevue = { usePrimeVue: false }
+    },
+    'build:manifest': manifest => {
+      for (const chunk of Object.values(manifest)) {
+        chunk.dynamicImports = []
+        chunk.prefetch = false
+      }
+    },
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', async () => {
         await buildJudging(nitro.options.rootDir, nitro.options.output.serverDir)

@@ -1,5 +1,6 @@
 import { benchLedger } from './ledger'
 import { benchBoard } from './board'
+import { benchLine } from './line'
 import { benchLoad } from './load'
 import { benchHttp, benchOwnWork } from './server'
 
@@ -9,6 +10,7 @@ async function bench(): Promise<void> {
   await benchLedger()
   await benchOwnWork()
   await benchHttp()
+  await benchLine()
   await benchBoard()
   await benchLoad()
 }

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, By, Key, until } from 'selenium-webdriver'
+import { Builder, By, Key, logging, until } from 'selenium-webdriver'
 import type { WebDriver, WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
@@ -18,7 +18,7 @@ export interface Browser {
 }
 
 /** Debian's Chromium without a screen, with a profile of its own. */
-export async function openBrowser({ width = 1280, height = 800 } = {}): Promise<Browser> {
+export async function openBrowser({ width = 1280, height = 800, networkLog = false } = {}): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'anvil-chromium-'))
   const options = new Options()
   options.setChromeBinaryPath(process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium')
@@ -37,6 +37,11 @@ export async function openBrowser({ width = 1280, height = 800 } = {}): Promise<
     `--user-data-dir=${profile}`,
     `--window-size=${width},${height}`,
   )
+  if (networkLog) {
+    const preferences = new logging.Preferences()
+    preferences.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL)
+    options.setLoggingPrefs(preferences)
+  }
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)

@@ -1,0 +1,2 @@
+import { benchLine } from './line'
+await benchLine()

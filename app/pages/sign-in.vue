@@ -22,6 +22,9 @@ callApi(demoPeople, '/api/demo/people')
   .then(found => (demo.value = found))
   .catch(() => undefined)
 
+/** While somebody types, the page where they land comes. */
+watchOnce(email, () => void preloadRouteComponents('/').catch(() => undefined))
+
 async function signIn() {
   const read = signInRequest.safeParse({ email: email.value, password: password.value })
   if (!read.success) {

@@ -48,11 +48,7 @@ export async function buildWithTools(): Promise<string> {
       'ledger:',
       `${id}: async () => plain((await import('./${id}')).${id}),`,
     )
-    addLine(
-      join(made, 'app/components/tools/screens.ts'),
-      'ledger:',
-      `${id}: defineAsyncComponent(() => import('./${id}/${screen}.vue')),`,
-    )
+    addLine(join(made, 'app/components/tools/screens.ts'), 'ledger:', `${id}: () => import('./${id}/${screen}.vue'),`)
   }
   await run('npx', ['nuxt', 'build'])
   writeFileSync(stampFile, stamp)

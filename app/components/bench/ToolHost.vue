@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { TaskView } from '~~/core/wire/sitting'
-import { screens } from '~/components/tools/screens'
+import { screenOf } from '~/components/tools/screens'
 import { useBenchStore } from '~/stores/bench'
 
 /** The tool of the task in hand, once its work is on this device. */
 const props = defineProps<{ task: TaskView; sittingId: string }>()
 const bench = useBenchStore()
 const work = useWork(props.task.id)
-const screen = computed(() => screens[props.task.tool])
+/** Its code comes together with the work, not after it. */
+const screen = screenOf(props.task.tool)
 </script>
 
 <template>

@@ -92,6 +92,9 @@ async function start() {
   }
   busy.value = false
 }
+
+/** The bench comes while the rules are read: with the clock running nobody should wait for it. */
+onMounted(() => void preloadRouteComponents('/sittings/next').catch(() => undefined))
 </script>
 
 <template>

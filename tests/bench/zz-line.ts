@@ -1,2 +1,0 @@
-import { benchLine } from './line'
-await benchLine()

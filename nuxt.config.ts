@@ -86,7 +86,6 @@ export default defineNuxtConfig({
         output: {
           // What nearly every page stands on comes as one file: over a slow line each request costs a round trip.
           manualChunks: id => (groundWork.test(id) ? 'ground' : undefined),
-          experimentalMinChunkSize: 8000,
         },
       },
     },

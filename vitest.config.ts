@@ -26,7 +26,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['tests/{api,fault}/**/*.test.ts'],
+          include: ['tests/{api,attack,fault}/**/*.test.ts'],
           globalSetup: 'tests/support/build.ts',
           testTimeout: 180_000,
           hookTimeout: 120_000,

@@ -13,7 +13,10 @@ export const signInRequest = z.strictObject({
 export const startRequest = z.strictObject({
   accessCode: z.string().max(40).optional(),
   accepted: z.boolean().optional(),
-  details: z.record(z.string().max(60), z.string().max(200)).optional(),
+  details: z
+    .record(z.string().max(60), z.string().max(200))
+    .refine(details => Object.keys(details).length <= 20, 'More details than any paper asks for.')
+    .optional(),
   systemCheck: systemCheckReport.optional(),
 })
 export type StartRequest = z.infer<typeof startRequest>

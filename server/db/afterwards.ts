@@ -1,6 +1,7 @@
 import { rating } from '../../core/wire/afterwards'
 import type { Rating } from '../../core/wire/afterwards'
 import type { Database } from './connection'
+import { readOr } from './reading'
 
 export interface Upload {
   id: string
@@ -28,7 +29,14 @@ export function ratingsIn(db: Database) {
   return {
     async of(sittingIds: readonly string[]): Promise<Map<string, Rating>> {
       const rows = await db<{ sitting_id: string; document: string }>('ratings').whereIn('sitting_id', [...sittingIds])
-      return new Map(rows.map(row => [row.sitting_id, rating.parse(JSON.parse(row.document))]))
+      const read = (row: { sitting_id: string; document: string }): Rating | null =>
+        readOr('ratings', row.sitting_id, () => rating.parse(JSON.parse(row.document)), null)
+      return new Map(
+        rows.flatMap(row => {
+          const found = read(row)
+          return found ? [[row.sitting_id, found]] : []
+        }),
+      )
     },
     async put(sittingId: string, document: Rating, at: string): Promise<void> {
       await db('ratings')

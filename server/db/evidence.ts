@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { JudgedCriterion } from '../../core/skills/report'
 import type { Database } from './connection'
+import { momentOf, readOr } from './reading'
 
 const list = z.array(z.string())
 
@@ -23,15 +24,15 @@ export function evidenceIn(db: Database) {
     async of(personId: string): Promise<JudgedCriterion[]> {
       const rows = await db<Row>('evidence').where({ person_id: personId }).orderBy('at')
       return rows.map(row => ({
-        at: row.at,
+        at: momentOf('evidence', row.sitting_id, row.at),
         sittingId: row.sitting_id,
         taskId: row.task_id,
         stepId: row.step_id,
         criterionId: row.criterion_id,
-        skills: list.parse(JSON.parse(row.skills)),
+        skills: readOr('evidence', row.sitting_id, () => list.parse(JSON.parse(row.skills)), []),
         points: row.points,
         outOf: row.out_of,
-        faults: list.parse(JSON.parse(row.faults)),
+        faults: readOr('evidence', row.sitting_id, () => list.parse(JSON.parse(row.faults)), []),
       }))
     },
   }

@@ -1,4 +1,5 @@
 import type { Database } from './connection'
+import { momentOf } from './reading'
 
 export interface Message {
   id: string
@@ -23,6 +24,7 @@ const fromRow = ({ sitting_id: sittingId, person_id: personId, ...row }: Row): M
   ...row,
   sittingId,
   personId,
+  at: momentOf('messages', row.id, row.at),
 })
 
 /** What is said between a bench and its room. */

@@ -2,6 +2,7 @@ import { adjustments, noAdjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
 import type { PersonView } from '../../core/wire/work'
 import type { Database } from './connection'
+import { readOr } from './reading'
 
 export interface Person extends PersonView {
   passwordHash: string
@@ -86,7 +87,8 @@ interface AdjustmentsRow {
 
 /** What is set up for single people. Who has no row has no adjustments. */
 export function adjustmentsIn(db: Database) {
-  const read = (row: AdjustmentsRow): Adjustments => adjustments.parse(JSON.parse(row.document))
+  const read = (row: AdjustmentsRow): Adjustments =>
+    readOr('adjustments', row.person_id, () => adjustments.parse(JSON.parse(row.document)), noAdjustments)
   return {
     async of(personId: string): Promise<Adjustments> {
       const row = await db<AdjustmentsRow>('adjustments').where({ person_id: personId }).first()

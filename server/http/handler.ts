@@ -6,7 +6,6 @@ import {
   getMethod,
   getRequestIP,
   getRequestURL,
-  readRawBody,
   setResponseHeader,
   setResponseHeaders,
   setResponseStatus,
@@ -21,9 +20,9 @@ import { allowed } from '../services/ground/permissions'
 import type { Action } from '../services/ground/permissions'
 import { Problem } from '../services/ground/problem'
 import { log, running } from './running'
+import { readJson, USUAL } from './body'
+import type { BodyLimits } from './body'
 import { cookieSecret } from './settings'
-
-const LARGEST_BODY = 1_000_000
 
 export interface Call {
   event: H3Event
@@ -32,8 +31,8 @@ export interface Call {
   person(): Promise<Person>
   /** Who is signed in, if they may do this; throws a Problem with 401 or 403. */
   staff(action: Action): Promise<Person>
-  /** The JSON body, read by a schema; throws a Problem with 400, 413, 415 or 422. */
-  body<Schema extends z.ZodType>(schema: Schema): Promise<z.infer<Schema>>
+  /** The JSON body, read by a schema; throws a Problem with 400, 408, 413, 415 or 422. */
+  body<Schema extends z.ZodType>(schema: Schema, limits?: Partial<BodyLimits>): Promise<z.infer<Schema>>
   /** A parameter of the route. */
   id: string
   network: string
@@ -72,7 +71,7 @@ async function callOf(event: H3Event): Promise<Call> {
     services,
     person,
     staff: async action => allowed(await person(), action),
-    body: schema => readBodyAs(event, schema),
+    body: (schema, limits) => readBodyAs(event, schema, { ...USUAL, ...limits }),
     id: event.context.params?.id ?? '',
     network: getRequestIP(event) ?? 'unknown',
   }
@@ -145,16 +144,6 @@ export function answerStream<Schema extends z.ZodType>(
   })
 }
 
-/** The body as bytes, up to a limit; throws a Problem with 413. */
-export async function readBytes(event: H3Event, largest: number): Promise<Buffer> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > largest)
-    throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
-  const content = (await readRawBody(event, false)) ?? Buffer.alloc(0)
-  if (content.length > largest)
-    throw new Problem(413, 'too-large', `The file is larger than ${Math.round(largest / 1_000_000)} MB.`)
-  return content
-}
-
 /** Answers a failure: a Problem in its own words, anything else as a 500 that tells nothing and is logged. */
 export function answerProblem(event: H3Event, error: unknown) {
   const problem =
@@ -204,15 +193,12 @@ function refuseForeign(event: H3Event): void {
   }
 }
 
-async function readBodyAs<Schema extends z.ZodType>(event: H3Event, schema: Schema): Promise<z.infer<Schema>> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY)
-    throw new Problem(413, 'too-large', 'The request is larger than 1 MB.')
-  const type = getHeader(event, 'content-type') ?? 'application/json'
-  if (!type.startsWith('application/json'))
-    throw new Problem(415, 'not-json', 'The request must be JSON (content-type application/json).')
-  const text = (await readRawBody(event)) ?? ''
-  if (text.length > LARGEST_BODY) throw new Problem(413, 'too-large', 'The request is larger than 1 MB.')
-  const value = parseJson(text)
+async function readBodyAs<Schema extends z.ZodType>(
+  event: H3Event,
+  schema: Schema,
+  limits: BodyLimits,
+): Promise<z.infer<Schema>> {
+  const value = await readJson(event, limits)
   const read = schema.safeParse(value)
   if (read.success) return read.data
   const fields = Object.fromEntries(read.error.issues.map(issue => [issue.path.join('.') || 'body', issue.message]))
@@ -223,12 +209,4 @@ async function readBodyAs<Schema extends z.ZodType>(event: H3Event, schema: Sche
     first ? `The request can’t be read: ${first[0]}: ${first[1]}` : 'The request can’t be read.',
     fields,
   )
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return text === '' ? {} : JSON.parse(text)
-  } catch {
-    throw new Problem(400, 'malformed-json', 'The request isn’t well-formed JSON. Nothing of it was taken.')
-  }
 }

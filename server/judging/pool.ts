@@ -18,6 +18,8 @@ export function judgingThreads(program = process.argv[1] ?? ''): AskThread | nul
     minThreads: 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: 300_000,
+    // Whoever works goes before whoever waits for a verdict.
+    niceIncrement: 10,
   })
   return async question => (await pool.run(question)) as Reply
 }

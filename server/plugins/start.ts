@@ -1,4 +1,5 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { tellBadRows } from '../db/reading'
 import { log, running } from '../http/running'
 import { settings } from '../http/settings'
 import { publishNewContent } from '../services/content/publishing'
@@ -7,6 +8,7 @@ import { publishNewContent } from '../services/content/publishing'
 export default defineNitroPlugin(nitro => {
   const started = running()
     .then(async ({ services, context }) => {
+      tellBadRows(bad => log.error(bad, 'a row of the data file can’t be read as it should'))
       // Papers that can't be published keep none of those from being sat that are. The demo was made with its own.
       const published = publishNewContent(context, settings.contentFolders).catch((error: unknown) =>
         log.error({ error: error instanceof Error ? error.message : String(error) }, 'content not published'),

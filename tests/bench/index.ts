@@ -1,18 +1,25 @@
-import { benchLedger } from './ledger'
 import { benchBoard } from './board'
+import { benchLarge } from './large'
+import { benchLedger } from './ledger'
 import { benchLine } from './line'
 import { benchLoad } from './load'
 import { benchHttp, benchOwnWork } from './server'
 
-/** All benchmarks: medians of several runs, targets beside them, ratios compared within the run. */
+const all: Record<string, () => Promise<void>> = {
+  ledger: benchLedger,
+  own: benchOwnWork,
+  http: benchHttp,
+  line: benchLine,
+  large: benchLarge,
+  board: benchBoard,
+  load: benchLoad,
+}
+
+/** All benchmarks, or those named: medians of several runs, targets beside them, ratios compared within the run. */
 async function bench(): Promise<void> {
   console.log(`Node ${process.version}, ${process.platform} ${process.arch}`)
-  await benchLedger()
-  await benchOwnWork()
-  await benchHttp()
-  await benchLine()
-  await benchBoard()
-  await benchLoad()
+  const named = process.argv.slice(2)
+  for (const [name, run] of Object.entries(all)) if (named.length === 0 || named.includes(name)) await run()
 }
 
 await bench()

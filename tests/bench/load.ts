@@ -29,7 +29,7 @@ export interface Trainee {
   sent: number
 }
 
-async function memoryMb(server: RunningServer): Promise<number> {
+export async function memoryMb(server: RunningServer): Promise<number> {
   const status = await readFile(`/proc/${server.pid()}/status`, 'utf8')
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024
 }

@@ -3,6 +3,6 @@ import { answer } from '../../http/handler'
 
 export default answer(rosterView, async ({ services, staff, body }) => {
   const who = await staff('manage-people')
-  const { csv, take } = await body(rosterRequest)
+  const { csv, take } = await body(rosterRequest, { largest: 1_700_000 })
   return take ? services.people.take(who, csv) : services.people.read(csv)
 })

@@ -177,7 +177,7 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
 
     /** The response of an ended sitting as an open file, with everything that its digest is made over. */
     async response(person: Person, id: string): Promise<ResponseFile> {
-      const { sitting, endedAt } = await ended(person, id)
+      const { sitting, assignment, endedAt } = await ended(person, id)
       const one = await live.find(id)
       const sitter = await peopleIn(db).byId(sitting.personId)
       if (!one || !sitter) throw notFound('sitting')
@@ -204,7 +204,8 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
           body,
         ]),
         digest: { algorithm: 'SHA-256', hex: sitting.digest ?? digestOf(events), events: events.length },
-        work: workOf(one),
+        // Work that was set right holds the model's, and how steps came out is for the result to tell.
+        work: mayDo(person, 'mark') || isReleased(assignment, now()) ? workOf(one) : [],
       }
     },
 

@@ -58,6 +58,9 @@ export function startingService(
     const adjusted = await adjustmentsIn(db).of(person.id)
     const base = await plans.find(assignment.paperId, assignment.paperVersion)
     const { closesAt } = windowOf(given, adjusted)
+    // Only what was asked for goes into the log.
+    const asked = new Set(assignment.settings.details.map(({ id }) => id))
+    const details = Object.fromEntries(Object.entries(request.details ?? {}).filter(([id]) => asked.has(id)))
     const body: Extract<EventBody, { kind: 'started' }> = {
       kind: 'started',
       allowanceMs: allowanceFor(base.paper.minutes, adjusted),
@@ -66,7 +69,7 @@ export function startingService(
       ...(adjusted.extraTries > 0 ? { extraTries: adjusted.extraTries } : {}),
       ...(adjusted.breakMinutes > 0 ? { breakMs: adjusted.breakMinutes * 60_000 } : {}),
       ...(Object.keys(assignment.settings.rules).length > 0 ? { rules: assignment.settings.rules } : {}),
-      ...(request.details && Object.keys(request.details).length > 0 ? { details: request.details } : {}),
+      ...(Object.keys(details).length > 0 ? { details } : {}),
       ...(request.systemCheck ? { systemCheck: request.systemCheck } : {}),
     }
     const first: StoredEvent = { seq: 1, clientId: newId(), status: 'accepted', body, clientAt: null, serverAt: at }

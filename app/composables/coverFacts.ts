@@ -69,6 +69,11 @@ function results({ results }: CoverView): string {
     : `when your trainer releases them, ${answers}`
 }
 
+function leaving(one: CoverView): string {
+  if (!one.resume) return 'leaving ends the sitting'
+  return one.minutes === null ? 'you may leave and come back' : 'you may leave and come back while its time lasts'
+}
+
 function ending(one: CoverView): string {
   const early =
     one.handInFromMinute > 0 ? `you may hand in from minute ${one.handInFromMinute} on` : 'you may hand in at any time'
@@ -112,7 +117,7 @@ export function factsOf(one: CoverView): [string, string][] {
     ],
     ['Window', window(one)],
     ...(help(one) ? [['Help', help(one)] as [string, string]] : []),
-    ['Leaving', one.resume ? 'you may leave and come back while its time lasts' : 'leaving ends the sitting'],
+    ['Leaving', leaving(one)],
     ['The end', ending(one)],
     ...(one.evidence
       ? [['Afterwards', `upload photos or PDFs of your work within ${one.evidence.minutes} min`] as [string, string]]

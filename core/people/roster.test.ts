@@ -37,6 +37,18 @@ describe('a list of people', () => {
     ])
   })
 
+  it('says the true line of a fault, after blank lines and cells that run over several', () => {
+    const list = '\nname,email,cohorts\n\nIsla Quay,isla@b.test,"Harbour\nintake"\n , ,\n\nNobody,no-address,\n'
+    expect(faultsOf(list)).toEqual(['8: “no-address” isn’t an address.'])
+    expect(readRoster(list).entries.map(({ line }) => line)).toEqual([4])
+  })
+
+  it('doesn’t pass over cells beyond the last column', () => {
+    expect(faultsOf('name,email\nIsla Quay,isla@b.test,trainer,Evening\nPiet Moor,piet@b.test')).toEqual([
+      '2: This line has more cells than there are columns.',
+    ])
+  })
+
   it('is refused whole where its headings make no sense', () => {
     expect(faultsOf('')).toEqual(['1: The first line names the columns; name and email are missing.'])
     expect(faultsOf('name,mail\na,b')).toEqual(['1: The first line names the columns; email is missing.'])

@@ -39,9 +39,12 @@ const tidy = (text: string | undefined): string => (text ?? '').normalize('NFC')
  * each in words; nothing is guessed.
  */
 export function readRoster(text: string): Roster {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const whole = text.replace(/^\uFEFF/, '')
+  const led = /^(?:[\s,;]*\r?\n)*/.exec(whole)?.[0] ?? ''
+  const list = whole.slice(led.length).trimEnd()
+  const { data, meta, errors } = Papa.parse<Row>(list, {
     header: true,
-    skipEmptyLines: 'greedy',
+    delimiter: markOf(list.split('\n', 1)[0] ?? ''),
     transformHeader: heading => tidy(heading).toLowerCase(),
   })
   const headings = meta.fields ?? []
@@ -62,13 +65,15 @@ export function readRoster(text: string): Roster {
       entries: [],
       faults: [{ line: 1, message: `There is no column “${strange[0]}” here; there are ${columns.join(', ')}.` }],
     }
-  if (data.length > MOST_ENTRIES)
+  const lines = linesOf(data, led.split('\n').length)
+  const filled = data.filter(row => !isBlank(row))
+  if (filled.length > MOST_ENTRIES)
     return {
       entries: [],
       faults: [
         {
           line: MOST_ENTRIES + 2,
-          message: `At most ${MOST_ENTRIES} people are read at once; this has ${data.length}.`,
+          message: `At most ${MOST_ENTRIES} people are read at once; this has ${filled.length}.`,
         },
       ],
     }
@@ -77,12 +82,13 @@ export function readRoster(text: string): Roster {
     entries: [],
     faults: errors
       .filter(({ row, type }) => row !== undefined && type === 'Quotes')
-      .map(({ row }) => ({ line: (row ?? 0) + 2, message: 'A quotation mark is not closed.' })),
+      .map(({ row }) => ({ line: lines[row ?? 0] ?? 1, message: 'A quotation mark is not closed.' })),
   }
   const seen = new Map<string, number>()
   data.forEach((row, index) => {
-    const line = index + 2
-    const read = readEntry(row, line)
+    const line = lines[index] ?? 1
+    if (isBlank(row)) return
+    const read = row.__parsed_extra ? TOO_MANY : readEntry(row, line)
     if (typeof read === 'string') return roster.faults.push({ line, message: read })
     const earlier = seen.get(read.email)
     if (earlier !== undefined)
@@ -91,6 +97,30 @@ export function readRoster(text: string): Roster {
     return roster.entries.push(read)
   })
   return { entries: roster.entries, faults: roster.faults.sort((a, b) => a.line - b.line) }
+}
+
+/** What stands between the columns: whichever of the three marks the heading has most of. */
+function markOf(heading: string): string {
+  const count = (mark: string): number => heading.split(mark).length
+  return [',', ';', '\t'].reduce((best, mark) => (count(mark) > count(best) ? mark : best))
+}
+
+/** A line by its headings; cells beyond the last heading stand apart. */
+type Row = Record<string, string> & { __parsed_extra?: string[] }
+const TOO_MANY = 'This line has more cells than there are columns.'
+
+const cellsOf = ({ __parsed_extra: extra = [], ...row }: Row): string[] => [...Object.values(row), ...extra]
+const isBlank = (row: Row): boolean => cellsOf(row).every(cell => tidy(cell) === '')
+
+/** The line of the file in which each row begins: a cell in quotation marks may run over several. */
+function linesOf(rows: readonly Row[], heading: number): number[] {
+  let line = heading
+  let next = heading + 1
+  return rows.map(row => {
+    line = next
+    next += 1 + cellsOf(row).reduce((sum, cell) => sum + (String(cell).match(/\n/g)?.length ?? 0), 0)
+    return line
+  })
 }
 
 /** The entry, or what is wrong with it. */

@@ -15,7 +15,10 @@ async function memoryMb(): Promise<number> {
   return Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${server.pid()}/status`, 'utf8'))?.[1] ?? 0) / 1024
 }
 
-/** Sends so many megabytes in pieces, without saying beforehand how much it will be. How it was answered, and what got through. */
+/**
+ * Sends so many megabytes in pieces, without saying beforehand how much it will be. How it was answered, and what
+ * got through.
+ */
 function pour(path: string, megabytes: number): Promise<{ status: number; sent: number }> {
   const piece = Buffer.alloc(1_000_000, 0x20)
   return new Promise(done => {

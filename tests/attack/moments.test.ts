@@ -75,7 +75,9 @@ describe('one bad row', () => {
     const before = await db(table).first()
     expect(before).toBeDefined()
     if (before) {
-      const keys = Object.keys(before as object).slice(0, 2)
+      const keys = Object.keys(before as object)
+        .slice(0, 5)
+        .filter(key => !(key in change))
       const where = Object.fromEntries(keys.map(key => [key, (before as Record<string, unknown>)[key]]))
       await db(table).where(where).update(change)
       expect(new Set(await lists())).toEqual(new Set([200]))

@@ -7,6 +7,16 @@ const at = serverAndBrowser()
 
 const body = async (): Promise<string> => at.driver.findElement(By.css('body')).getText()
 
+describe('an address that leads nowhere', () => {
+  it('says so in our words, with a way back', async () => {
+    const { driver } = at
+    await driver.get(`${at.server.url}/no/such/page`)
+    await see(driver, text('There is no such page'))
+    await press(driver, 'Go to your start page')
+    await see(driver, By.xpath('//h1'))
+  })
+})
+
 describe('signing in', () => {
   it('says what is missing, and gives nothing away about who exists', async () => {
     await at.driver.get(`${at.server.url}/skills?skill=vat-on-sales`)

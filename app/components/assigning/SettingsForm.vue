@@ -19,12 +19,20 @@ const groups = computed(() => settingGroups(settings.value, props))
     <fieldset v-for="group in groups" :key="group.title">
       <legend>{{ group.title }}</legend>
       <SettingInput
-        v-for="field in group.fields"
+        v-for="field in group.fields.filter(one => one.kind !== 'check')"
         :key="field.id"
         :field="field"
         :error="errors[field.name ?? field.id]"
         @set="value => (settings = field.set(value))"
       />
+      <div class="checks">
+        <SettingInput
+          v-for="field in group.fields.filter(one => one.kind === 'check')"
+          :key="field.id"
+          :field="field"
+          @set="value => (settings = field.set(value))"
+        />
+      </div>
     </fieldset>
   </div>
 </template>
@@ -44,6 +52,15 @@ fieldset {
   border: 1px solid var(--line);
   border-radius: 4px;
   background: var(--surface);
+}
+.checks {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1.4rem;
+}
+.checks:empty {
+  display: none;
 }
 legend {
   padding: 0 0.4rem;

@@ -119,4 +119,7 @@ p,
   gap: 0.5rem;
   margin-left: 1.5rem;
 }
+.rule :deep(.p-button) {
+  flex: none;
+}
 </style>

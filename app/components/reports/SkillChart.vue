@@ -129,4 +129,19 @@ th:nth-child(3) {
 .gap {
   font-weight: 600;
 }
+/* At the width of a phone each level has a line of its own below the words, and so has the scale. */
+@media (max-width: 600px) {
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto 5rem;
+    align-items: baseline;
+    gap: 0 0.6rem;
+  }
+  tr > :nth-child(2) {
+    grid-column: 1 / -1;
+    order: 1;
+    width: 100%;
+    min-height: 1.4rem;
+  }
+}
 </style>

@@ -29,7 +29,7 @@ function openAccount(account: string) {
 </script>
 
 <template>
-  <div v-if="books" class="ledger">
+  <div v-if="books" class="ledger" :class="{ 'has-account': books.account !== null }">
     <div class="books">
       <EntryForm
         :state="books"
@@ -125,5 +125,18 @@ function openAccount(account: string) {
 .ledger > .account {
   max-height: 100%;
   overflow: auto;
+}
+/* Where there is no room beside the books, the account in question stands below them, once there is one. */
+@container tool (max-width: 800px) {
+  .ledger {
+    grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
+  }
+  .ledger > .account {
+    max-height: 220px;
+    width: 100%;
+  }
+  .ledger:not(.has-account) > .account {
+    display: none;
+  }
 }
 </style>

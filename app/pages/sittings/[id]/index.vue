@@ -224,6 +224,7 @@ useShortcuts({
   margin-right: auto;
 }
 .tool {
+  container: tool / inline-size;
   height: 100%;
   overflow: auto;
   padding: 0.9rem 1rem;

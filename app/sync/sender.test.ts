@@ -70,6 +70,18 @@ describe('the queue on the device', () => {
     sender.stop()
   })
 
+  it('sends no more at once than the server takes, however large each change is', async () => {
+    const text = 'x'.repeat(250_000)
+    const large = ['a', 'b', 'c', 'd'].map(id => ({ id, kind: 'note' as const, text }))
+    const { sender, sent } = senderOver(slowly, large)
+    await sender.restore()
+    expect(await sender.settle()).toBe(true)
+    expect(sent).toEqual([
+      ['a', 'b'],
+      ['c', 'd'],
+    ])
+  })
+
   it('takes over what an earlier page left, before anything new', async () => {
     const { sender, sent } = senderOver(slowly, [event('left')])
     await sender.restore()

@@ -3,7 +3,9 @@ import type { EventsResponse } from '~~/core/wire/sitting'
 import { CallFailed } from '../composables/useApi'
 import type { EventQueue } from './queue'
 
+/** What goes out at once: so many events, and so many characters; the server takes a body of 1 MB. */
 const BATCH = 50
+const BATCH_SIZE = 600_000
 const FIRST_WAIT_MS = 1000
 const LONGEST_WAIT_MS = 10_000
 const HELD_WAIT_MS = 4000
@@ -31,6 +33,18 @@ export interface SenderState {
   takenOver: boolean
   /** Milliseconds from sending to the last answer. */
   roundTripMs: number | null
+}
+
+/** The events that go out next: one at least. */
+function batchOf(waiting: readonly ClientEvent[]): ClientEvent[] {
+  const batch: ClientEvent[] = []
+  let size = 0
+  for (const event of waiting) {
+    size += JSON.stringify(event).length
+    if (batch.length === BATCH || (batch.length > 0 && size > BATCH_SIZE)) break
+    batch.push(event)
+  }
+  return batch
 }
 
 /**
@@ -87,7 +101,7 @@ export class Sender {
     if (this.#sending || this.#stopped || this.#takenOver || this.#waiting.length === 0) return
     this.#sending = true
     clearTimeout(this.#timer)
-    const batch = this.#waiting.slice(0, BATCH)
+    const batch = batchOf(this.#waiting)
     const begun = performance.now()
     try {
       const response = await this.options.post(batch)

@@ -3,6 +3,6 @@ import { answer } from '../../../http/handler'
 
 export default answer(eventsResponse, async ({ services, person, body, id }) => {
   const who = await person()
-  const { events, seat } = await body(eventsRequest, { largest: 2_500_000, withinMs: 60_000 })
+  const { events, seat } = await body(eventsRequest, { largest: 1_000_000, withinMs: 60_000 })
   return services.sittings.record(who, id, events, seat)
 })

@@ -13,13 +13,14 @@ import { buildWithTools, contentWithTools } from '../support/with-tools'
 let server: RunningServer
 let trainer: Client
 let trainee: Client
+// Building the product with two tools more takes its time on a busy machine.
 beforeAll(async () => {
   const program = await buildWithTools()
   const content = ['content', 'tests/fixtures', await contentWithTools()].map(path => resolve(path)).join(delimiter)
   server = await startServer({ ANVIL_CONTENT: content }, undefined, program)
   trainer = await new Client(server.url).signIn('marit.feld')
   trainee = await new Client(server.url).signIn('isla.quay')
-})
+}, 900_000)
 afterAll(() => server.stop())
 
 /** Gives Isla a paper and starts it. */

@@ -12,6 +12,7 @@ import { buildWithTools, contentWithTools } from '../support/with-tools'
 let server: RunningServer
 let browser: Browser
 const ids: Record<string, string> = {}
+// Building the product with two tools more takes its time on a busy machine.
 beforeAll(async () => {
   const program = await buildWithTools()
   const content = ['content', 'tests/fixtures', await contentWithTools(2)].map(path => resolve(path)).join(delimiter)
@@ -23,7 +24,7 @@ beforeAll(async () => {
   }
   browser = await openBrowser()
   await signIn(browser.driver, server.url, 'isla.quay@sallowmere.test')
-})
+}, 900_000)
 afterAll(async () => {
   await browser.close()
   await server.stop()

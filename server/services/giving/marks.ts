@@ -93,7 +93,7 @@ export function marksService({ db, now }: Context, plans: PlanService) {
                     'cohort': row.cohort,
                     'paper': column.title,
                     'given to': column.givenTo,
-                    'given at': column.givenAt ?? '',
+                    'given on': column.givenAt?.slice(0, 10) ?? '',
                     'score that counts': cell.score ?? '',
                     'out of': column.outOf,
                     'waiting for a marker': cell.waiting,

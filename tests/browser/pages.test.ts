@@ -10,10 +10,12 @@ const body = async (): Promise<string> => at.driver.findElement(By.css('body')).
 describe('an address that leads nowhere', () => {
   it('says so in our words, with a way back', async () => {
     const { driver } = at
+    await signIn(driver, at.server.url, 'robin.tarn@sallowmere.test')
     await driver.get(`${at.server.url}/no/such/page`)
     await see(driver, text('There is no such page'))
     await press(driver, 'Go to your start page')
-    await see(driver, By.xpath('//h1'))
+    await see(driver, text('Closest gap'))
+    await driver.manage().deleteAllCookies()
   })
 })
 

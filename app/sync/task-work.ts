@@ -120,10 +120,6 @@ export class TaskWork {
     this.#rebase()
   }
 
-  get mark(): string {
-    return this.#confirmed.mark
-  }
-
   view(query: unknown): unknown {
     return this.tool.view(this.#shown, query)
   }

@@ -1,3 +1,5 @@
+import type { ZodError } from 'zod'
+import type { AnyTool } from '../tools/tool'
 import type { EventBody } from './events'
 import type { Plan } from './plan'
 
@@ -18,7 +20,11 @@ export function nonsenseOf(plan: Plan, event: EventBody): string | null {
   if (event.kind !== 'op') return null
   const read = taskPlan.tool.op.safeParse(event.op)
   if (read.success) return null
-  const [issue] = read.error.issues
+  return notAnOperation(taskPlan.tool, read.error)
+}
+
+/** Why an operation can't be read by a tool, and where in it, in words. */
+export function notAnOperation(tool: AnyTool, { issues: [issue] }: ZodError): string {
   const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')}: ${issue.message})` : ''
-  return `This isn’t an operation of the ${taskPlan.tool.id} tool${where}.`
+  return `This isn’t an operation of the ${tool.id} tool${where}.`
 }

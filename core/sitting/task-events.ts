@@ -5,6 +5,7 @@ import type { Advanced } from './outcome'
 import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepInHand, stepPlanOf, withChange, withStep, withTask } from './progress'
 import type { SittingState, StepProgress, StepStatus, TaskProgress } from './progress'
+import { notAnOperation } from './sense'
 import { closeStep, findings, giveUp, isForPerson, tryStep } from './trying'
 import { worked } from './work'
 
@@ -25,11 +26,7 @@ export function* work(on: On, event: TaskEvent & { kind: 'op' }): Judging<Advanc
   const { plan, taskPlan, before, state, task } = on
   const { tool } = taskPlan
   const read = tool.op.safeParse(event.op)
-  if (!read.success) {
-    const [issue] = read.error.issues
-    const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')}: ${issue.message})` : ''
-    return malformed(before, `This isn’t an operation of the ${tool.id} tool${where}.`)
-  }
+  if (!read.success) return malformed(before, notAnOperation(tool, read.error))
   const step = stepInHand(task)
   const changes = tool.effect(read.data) === 'change'
   if (changes && !step) return refused(before, 'All steps of this task are finished; its work is kept as it is.')

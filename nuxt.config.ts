@@ -57,7 +57,7 @@ export default defineNuxtConfig({
     compressPublicAssets: { gzip: true, brotli: true },
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
-    externals: { external: ['better-sqlite3', 'piscina'] },
+    externals: { external: ['better-sqlite3', 'piscina'], inline: ['mathjs'] },
   },
   // A page's code is fetched ahead when somebody points at the way to it, not because it could be needed one day.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },

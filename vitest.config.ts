@@ -4,9 +4,12 @@ import { defineConfig } from 'vitest/config'
  * `unit` runs in seconds and needs nothing, but may be slow on a busy machine; `server` drives a built server;
  * `browser` drives Chromium as well.
  */
+/** Tests of a running server and of a browser wait more than they work: three at a time on two cores. */
+const AT_A_TIME = 3
+
 export default defineConfig({
   test: {
-    maxWorkers: 2,
+    maxWorkers: AT_A_TIME,
     projects: [
       {
         test: {

@@ -1,6 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { build, install, installBrowser, needNode, root, step } from './steps.mjs'
+import { buildWithTools } from './with-tools.mjs'
 
 /** Everything that a change must pass, from a fresh clone: lint, types, unit, API, fault and browser tests. */
 needNode()
@@ -11,6 +12,8 @@ const report = join(root, '.cache/test-report.json')
 const totals = { passed: 0, failed: 0 }
 /** What failed, each with the first lines of why. Said again at the very end, where it is found. */
 const failures = []
+/** Every test with how long it took. */
+const durations = []
 
 function fail(what) {
   totals.failed += 1
@@ -47,19 +50,32 @@ async function runTests(title, project) {
     totals.passed += numPassedTests
     totals.failed += numFailedTests
     failures.push(...failuresOf(testResults))
+    for (const { name, assertionResults } of testResults)
+      for (const { fullName, duration } of assertionResults)
+        durations.push({ name: `${relative(root, name)}: ${fullName}`, seconds: (duration ?? 0) / 1000 })
     if (code !== 0 && numFailedTests === 0) fail(title)
   } catch (error) {
     fail(`${title}: ${error.message}`)
   }
 }
 
-await run('Lint', 'npx', ['eslint', '.'])
-await run('Types', 'npm', ['run', 'types'])
-await runTests('Unit tests', 'unit')
+async function rules() {
+  await run('Lint', 'npx', ['eslint', '.'])
+  await run('Types', 'npm', ['run', 'types'])
+  await runTests('Unit tests', 'unit')
+}
+
+const begun = Date.now()
+// Beside each other, each on a core: what is built with more tools is made of a copy, so neither sees the other.
+await Promise.all([buildWithTools(), rules()])
 await build()
-await runTests('API and fault tests', 'server')
+await runTests('API, attack and fault tests', 'server')
 await runTests('Browser tests', 'browser')
 
+console.log('The slowest ten:')
+for (const { name, seconds } of durations.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
+  console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`)
+console.log()
 for (const failure of failures) console.log(`Failed: ${failure}\n`)
-console.log(`${totals.passed} passed, ${totals.failed} failed`)
+console.log(`${totals.passed} passed, ${totals.failed} failed, in ${Math.round((Date.now() - begun) / 1000)} s`)
 process.exit(totals.failed === 0 ? 0 : 1)

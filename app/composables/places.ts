@@ -16,15 +16,13 @@ const trainer: Place[] = [
   { to: '/marks', label: 'Marks book' },
   { to: '/adjustments', label: 'Adjustments' },
 ]
-const invigilator: Place[] = [
-  { to: '/rooms', label: 'Rooms' },
-  { to: '/audit', label: 'Audit log' },
-]
+const rooms: Place = { to: '/rooms', label: 'Rooms' }
+const invigilator: Place[] = [rooms, { to: '/audit', label: 'Audit log' }]
 
 /** Where each role finds its work; the first place is its home. */
 export const placesOf: Record<PersonView['role'], Place[]> = {
   trainee,
-  trainer,
+  trainer: [...trainer, rooms],
   invigilator,
   administrator: [...trainer, ...invigilator, { to: '/people', label: 'People' }],
 }

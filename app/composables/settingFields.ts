@@ -33,6 +33,7 @@ export interface SettingOffers {
   paperRules?: PaperRules | undefined
   rooms: readonly string[]
   assignments: readonly { id: string; title: string }[]
+  units: readonly string[]
 }
 
 const chosen = (choices: Record<string, string>): Choice[] =>
@@ -263,7 +264,18 @@ export function settingGroups(settings: AssignmentSettings, offers: SettingOffer
           set: on => ({ ...settings, evidence: on === true ? { minutes: 60, files: 3, megabytes: 8 } : null }),
         },
         ...(settings.optional
-          ? [{ ...own('unit'), kind: 'text' as const, id: 'unit', label: 'Counts in place of', most: 120 }]
+          ? [
+              {
+                ...own('unit'),
+                kind: 'choice' as const,
+                id: 'unit',
+                label: 'Counts in place of',
+                choices: [...new Set([...offers.units, settings.unit])]
+                  .filter(unit => unit !== '')
+                  .map(unit => ({ value: unit, label: unit })),
+                placeholder: offers.units.length === 0 ? 'make a unit first' : 'choose a unit',
+              },
+            ]
           : []),
         ...evidenceNumber('minutes', 'evidence-min', 'Upload within, minutes', 10_080),
         ...evidenceNumber('files', 'evidence-files', 'Files', 20),

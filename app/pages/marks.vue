@@ -27,6 +27,8 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
     found.working ? 'at work' : '',
     found.late ? 'late' : '',
     found.waiting > 0 ? `${found.waiting.toFixed(2)} to mark` : '',
+    found.inUnit === 'dropped' ? 'dropped' : '',
+    found.inUnit === 'replaced' ? 'replaced' : '',
     found.credit === 'claimed' ? 'credit' : found.credit === 'declined' ? 'credit declined' : '',
   ].filter(note => note !== '')
   return {
@@ -34,6 +36,25 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
     note: notes.join(', '),
   }
 }
+
+/** What a unit comes to, and by how many papers. */
+function total(row: Row, unitId: string): { text: string; note: string } {
+  const found = row.units.find(one => one.unitId === unitId)
+  if (!found) return { text: '', note: '' }
+  const notes = [
+    found.byCredit ? 'by credit' : found.counted > 0 ? `of ${counted(found.counted, 'paper', 'papers')}` : '',
+    found.dropped > 0 ? `${found.dropped} dropped` : '',
+    found.missing > 0 && !found.byCredit ? `${found.missing} not sat` : '',
+  ].filter(note => note !== '')
+  return { text: found.percent === null ? '–' : `${found.percent.toFixed(2)} %`, note: notes.join(', ') }
+}
+
+/** Lines under each other of what the book can be saved as. */
+const exports = [
+  { label: 'Marks, a line for each paper', url: '/api/marks/csv' },
+  { label: 'Units, a line for each unit', url: '/api/marks/units' },
+]
+const menu = useTemplateRef('menu')
 </script>
 
 <template>
@@ -41,7 +62,16 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
     <h1>Marks book</h1>
     <InputText v-model="wanted" type="search" placeholder="Find a person" aria-label="Find a person" />
     <Select v-model="cohort" :options="cohorts" show-clear placeholder="all cohorts" aria-label="Cohort" />
-    <Button as="a" outlined severity="secondary" href="/api/marks/csv" label="Export as CSV" download />
+    <Button as="router-link" outlined severity="secondary" to="/units" label="Units" />
+    <Button
+      outlined
+      severity="secondary"
+      label="Export as CSV"
+      aria-haspopup="true"
+      aria-controls="exports"
+      @click="menu?.toggle($event)"
+    />
+    <Menu id="exports" ref="menu" :model="exports" popup />
   </header>
   <FailureNotice v-if="failure" :message="failure" @again="load" />
   <p v-else-if="!book" class="soft" role="status">Adding up the marks…</p>
@@ -63,6 +93,18 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
         ><br /><span class="soft small nowrap">{{ data.cohort }}</span></template
       ></Column
     >
+    <Column v-for="unit in book.units" :key="unit.id" header-class="right" body-class="right unit">
+      <template #header
+        ><span class="column"
+          ><strong>{{ unit.title }}</strong
+          ><span class="soft small">unit, {{ unit.takes }}</span></span
+        ></template
+      >
+      <template #body="{ data }"
+        ><strong class="figure nowrap">{{ total(data, unit.id).text }}</strong
+        ><br /><span class="soft small">{{ total(data, unit.id).note }}</span></template
+      >
+    </Column>
     <Column v-for="column in book.columns" :key="column.assignmentId" header-class="right" body-class="right">
       <template #header
         ><span class="column"
@@ -72,6 +114,8 @@ function cell(row: Row, assignmentId: string): { text: string; note: string } {
           ><span class="soft small"
             >of {{ column.exactPoints ? column.outOf.toFixed(2) : `about ${column.outOf}` }}, {{ counts[column.counts]
             }}{{ column.released ? '' : ', held' }}</span
+          ><span v-if="column.unit" class="soft small"
+            >weight {{ column.unit.weight }} in {{ column.unit.title }}</span
           ></span
         ></template
       >

@@ -1,7 +1,5 @@
-import { all, create } from 'mathjs'
 import type { BigNumber } from 'mathjs'
-
-const math = create(all ?? {}, { number: 'BigNumber', precision: 40 })
+import { decimals } from './decimals'
 
 const isDecimal = (value: unknown): value is BigNumber =>
   typeof value === 'object' && value !== null && 'isBigNumber' in value && value.isBigNumber === true
@@ -12,7 +10,7 @@ const isDecimal = (value: unknown): value is BigNumber =>
  * Throws a SyntaxError for an expression that can't be read: the content is then at fault.
  */
 export function deriveAmount(expression: string, values: Record<string, string>): string | null {
-  const scope = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, math.bignumber(value)]))
-  const result: unknown = math.evaluate(expression, scope)
+  const scope = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, decimals.bignumber(value)]))
+  const result: unknown = decimals.evaluate(expression, scope)
   return isDecimal(result) && result.isFinite() ? result.toFixed(2) : null
 }

@@ -1,7 +1,4 @@
-import { all, create } from 'mathjs'
-
-/** Exact decimals, so that 0.1 + 0.2 is 0.3. */
-const math = create(all ?? {}, { number: 'BigNumber', precision: 32 })
+import { decimals } from '../marking/decimals'
 
 /** Only the four kinds of sum, brackets and per cent: no names, no powers, no functions. */
 const SUM = /^[\d\s.+\-*/()]+$/
@@ -16,7 +13,7 @@ export function sumOf(line: string): string | null {
     .replace(/(\d|\))\s*%/g, '$1/100')
   if (plain.length > 200 || !SUM.test(plain) || !/\d/.test(plain)) return null
   try {
-    const text = math.format(math.evaluate(plain), { notation: 'fixed', precision: 8 })
+    const text = decimals.format(decimals.evaluate(plain), { notation: 'fixed', precision: 8 })
     const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text
     return /^-?\d+(\.\d+)?$/.test(short) ? short : null
   } catch {

@@ -36,7 +36,16 @@ export const afterView = z.strictObject({
   late: z.boolean(),
   result: z.strictObject({ shown: z.boolean(), from: z.string().nullable() }),
   rating: z.strictObject({ asked: z.boolean(), given: rating.nullable() }),
-  credit: z.strictObject({ unit: z.string(), decided: z.enum(['claimed', 'declined']).nullable() }).nullable(),
+  credit: z
+    .strictObject({
+      unit: z.string(),
+      decided: z.enum(['claimed', 'declined']).nullable(),
+      /** Per cent of the unit by its own papers whose results show, how many count, and as it stands now. */
+      without: z.number().nullable(),
+      papers: z.int(),
+      now: z.number().nullable(),
+    })
+    .nullable(),
   evidence: z
     .strictObject({ until: z.string(), files: z.int(), megabytes: z.int(), uploads: z.array(uploadView) })
     .nullable(),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { adjustments } from '../assignment/adjustments'
 import { assignmentSettings } from '../assignment/settings'
+import { unitDocument } from '../assignment/units'
 import { paperRules } from '../paper/schema'
 import { moment as instant } from '../time/moments'
 
@@ -35,6 +36,7 @@ export const choicesView = z.strictObject({
   people: z.array(z.strictObject({ id: z.string(), name: z.string(), email: z.string() })),
   rooms: z.array(z.string()),
   assignments: z.array(z.strictObject({ id: z.string(), title: z.string() })),
+  units: z.array(z.string()),
 })
 export type ChoicesView = z.infer<typeof choicesView>
 
@@ -87,6 +89,9 @@ export const givenView = z.strictObject({
   handedIn: z.int(),
   late: z.int(),
   released: z.boolean(),
+  optional: z.boolean(),
+  /** Its settings can't be read: it is closed to everyone until they are set anew. */
+  unreadable: z.boolean(),
   results: z.enum(['at-end', 'on-date', 'after-release']),
 })
 export type GivenView = z.infer<typeof givenView>
@@ -130,6 +135,7 @@ export const progressView = z.strictObject({
   /** What the paper itself says, where the settings don't say otherwise. */
   paperRules,
   released: z.boolean(),
+  unreadable: z.boolean(),
   people: z.array(traineeProgress),
   ratings: z.strictObject({
     count: z.int(),
@@ -159,7 +165,12 @@ export const assignmentAct = z.discriminatedUnion('act', [
 ])
 export type AssignmentAct = z.infer<typeof assignmentAct>
 
+/** A unit, with how many optional papers may stand in place of it. */
+export const unitView = unitDocument.safeExtend({ id: z.string(), optional: z.int() })
+export type UnitView = z.infer<typeof unitView>
+
 export const marksView = z.strictObject({
+  units: z.array(z.strictObject({ id: z.string(), title: z.string(), takes: z.string() })),
   columns: z.array(
     z.strictObject({
       assignmentId: z.string(),
@@ -171,6 +182,7 @@ export const marksView = z.strictObject({
       exactPoints: z.boolean(),
       counts: z.enum(['best', 'last', 'first', 'average']),
       released: z.boolean(),
+      unit: z.strictObject({ title: z.string(), weight: z.int() }).nullable(),
     }),
   ),
   rows: z.array(
@@ -188,6 +200,20 @@ export const marksView = z.strictObject({
           late: z.boolean(),
           working: z.boolean(),
           credit: z.enum(['claimed', 'declined']).nullable(),
+          /** Of a paper in a unit: whether it counts there, was dropped, is missing, or another stands for it. */
+          inUnit: z.enum(['counts', 'dropped', 'missing', 'replaced']).nullable(),
+        }),
+      ),
+      /** What each unit comes to, where anything of it was given to the person. */
+      units: z.array(
+        z.strictObject({
+          unitId: z.string(),
+          /** Per cent; null while nothing counts. */
+          percent: z.number().nullable(),
+          counted: z.int(),
+          dropped: z.int(),
+          missing: z.int(),
+          byCredit: z.boolean(),
         }),
       ),
     }),

@@ -47,16 +47,28 @@ export type RoomView = z.infer<typeof roomView>
 export const roomChange = z.strictObject({ now: moment, rows: z.array(roomRow) })
 export type RoomChange = z.infer<typeof roomChange>
 
-export const roomListView = z.array(
-  z.strictObject({
-    id: z.string(),
-    title: z.string(),
-    papers: z.array(z.string()),
-    people: z.int(),
-    working: z.int(),
-    waiting: z.int(),
-  }),
-)
+const roomListed = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  papers: z.array(z.string()),
+  people: z.int(),
+  working: z.int(),
+  waiting: z.int(),
+  /** Ids of those who run it. Administrators run every room besides. */
+  runBy: z.array(z.string()),
+  /** Whether who asks runs it. */
+  mayRun: z.boolean(),
+})
+
+export const roomListView = z.strictObject({
+  /** Whether who asks may say who runs a room, and everyone who could. */
+  mayStaff: z.boolean(),
+  invigilators: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+  rooms: z.array(roomListed),
+})
+export type RoomListView = z.infer<typeof roomListView>
+
+export const roomStaffRequest = z.strictObject({ people: z.array(z.string().max(60)).max(200) })
 
 const reason = z.string().trim().min(1, 'Say why.').max(300)
 const shares = z

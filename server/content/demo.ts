@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { adjustments } from '../../core/assignment/adjustments'
+import { unitDocument } from '../../core/assignment/units'
 import { assignmentSettings, releaseOf } from '../../core/assignment/settings'
 import type { Paper } from '../../core/paper/schema'
 import { role } from '../../core/people/roles'
@@ -29,6 +30,8 @@ const demoGroup = z.strictObject({
       trial: z.boolean(),
     }),
   ),
+  units: z.array(unitDocument.safeExtend({ id: z.string() })).default([]),
+  rooms: z.array(z.strictObject({ title: z.string(), invigilators: z.array(z.string()) })).default([]),
 })
 
 const demoAssignment = z.strictObject({

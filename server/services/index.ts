@@ -21,6 +21,7 @@ import { roomService } from './room/rooms'
 import { sittingService } from './sitting/sittings'
 import { skillService } from './after/skills'
 import { startingService } from './sitting/starting'
+import { unitService } from './giving/units'
 import { workService } from './sitting/work'
 
 /** All services over one database. */
@@ -35,6 +36,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   const auth = authService(context)
   const starting = startingService(context, plans, gateKeeper(), notices)
   const sittings = sittingService(context, { live, writer, starting, notices, presence, judging })
+  const units = unitService(context, plans, audit)
   return {
     plans,
     auth,
@@ -45,10 +47,11 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     skills: skillService(context, plans),
     courses: courseService(context, audit),
     messages: messageService(context, live, notices),
-    afterwards: afterwardsService(context, plans, live),
+    afterwards: afterwardsService(context, { plans, live, units }),
     rooms: roomService(context, { plans, live, writer, notices, presence, audit }),
     assigning: assigningService(context, { plans, live, writer, audit }),
     marks: marksService(context, plans),
+    units,
     adjusting: adjustingService(context, audit),
     people: peopleService(context, { auth, audit }),
     audit,

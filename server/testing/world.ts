@@ -17,6 +17,7 @@ import * as appendOnly from '../db/migrations/0003-append-only'
 import { papersIn, skillTreesIn } from '../db/papers'
 import { adjustmentsIn, peopleIn } from '../db/people'
 import type { Person } from '../db/people'
+import { roomPeopleIn } from '../db/rooms'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
@@ -51,6 +52,7 @@ async function makeTemplate(): Promise<{ folder: string; file: string; papers: P
   for (const tree of trees) await skillTreesIn(db).put(tree)
   for (const one of papers) await papersIn(db).publish(one)
   await peopleIn(db).add(Object.values(people))
+  await roomPeopleIn(db).put('office', ['tobias'])
   await db.destroy()
   return { folder, file, papers }
 }
@@ -157,8 +159,8 @@ export class World {
   }
 
   /** Isla sits the paper once, with the accrual right or wrong, and hands it in. */
-  async sit(how: 'right' | 'wrong' = 'right'): Promise<string> {
-    const { id } = await this.start()
+  async sit(how: 'right' | 'wrong' = 'right', assignmentId = 'a'): Promise<string> {
+    const { id } = await this.start({}, assignmentId)
     await this.send(id, accrual(how))
     await this.services.sittings.submit(people.isla, id)
     return id

@@ -8,7 +8,8 @@ import { skillsView } from '../../core/wire/skills'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
-import { buildWithTools, contentWithTools } from '../support/with-tools'
+import { buildWithTools } from '../../scripts/with-tools.mjs'
+import { contentWithTools } from '../support/with-tools'
 
 let server: RunningServer
 let trainer: Client

@@ -34,6 +34,8 @@ async function lists(): Promise<number[]> {
     [trainer, '/api/assigning/choices'],
     [trainer, '/api/marks'],
     [trainer, '/api/marks/csv'],
+    [trainer, '/api/marks/units'],
+    [trainer, '/api/units'],
     [invigilator, '/api/rooms'],
     [invigilator, '/api/rooms/office'],
   ]
@@ -69,6 +71,8 @@ describe('one bad row', () => {
     ['evidence', { at: bad, skills: 'no list' }],
     ['messages', { at: bad }],
     ['ratings', { document: '{' }],
+    ['units', { document: '{' }],
+    ['people', { trades: '[' }],
   ]
   it.each(rows)('of %s keeps nobody from the rest', async (table, change) => {
     const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })

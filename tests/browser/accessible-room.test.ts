@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { allSaved, startPaper } from '../support/bench'
+import { allSaved, dialogReady, startPaper } from '../support/bench'
 import { allThemes, sideways, spokenTree, violations } from '../support/axe'
 import { By, Key, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
@@ -185,11 +185,7 @@ describe('what a screen reader gets of the bench', () => {
     await driver.executeScript('arguments[0].focus()', opener)
     await driver.actions().sendKeys(Key.ENTER).perform()
     await see(driver, text('Instructions of this paper'))
-    await driver.wait(
-      async () => driver.executeScript('return document.querySelector(".p-dialog").contains(document.activeElement)'),
-      5000,
-      'the dialog never got the focus',
-    )
+    await dialogReady(driver)
     await driver.actions().sendKeys(Key.ESCAPE).perform()
     await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
     expect(await named()).toBe('Help')

@@ -7,7 +7,8 @@ import { allSaved, stepIs } from '../support/bench'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
-import { buildWithTools, contentWithTools } from '../support/with-tools'
+import { buildWithTools } from '../../scripts/with-tools.mjs'
+import { contentWithTools } from '../support/with-tools'
 
 let server: RunningServer
 let browser: Browser

@@ -4,6 +4,7 @@ import {
   allSaved,
   checkStep,
   chord,
+  dialogReady,
   entryPosted,
   focusDate,
   handIn,
@@ -75,6 +76,7 @@ describe('the whole paper in the browser', () => {
     await tabTo(driver, 'handing in', 'el.textContent.trim() === "Hand in…"')
     await type(driver, Key.ENTER)
     await see(driver, text('All steps of all tasks are finished.'))
+    await dialogReady(driver)
     await tabTo(driver, 'the last button', 'el.closest(".p-dialog") && el.textContent.trim() === "Hand in the paper"')
     await type(driver, Key.ENTER)
     await see(driver, By.xpath('//h1[normalize-space()="Handed in"]'))

@@ -1,9 +1,9 @@
-import knex from 'knex'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { allSaved, checkStep, entryPosted, focusDate, startPaper, stepIs, total, typeEntry } from '../support/bench'
+import { allSaved, checkStep, entryPosted, focusDate, startPaper, stepIs, typeEntry } from '../support/bench'
 import { By, offline, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
+import { logOf, sittingIdOf, wages } from '../support/log'
 import type { RunningServer } from '../support/server'
 import { serverAndBrowser } from '../support/session'
 
@@ -14,105 +14,13 @@ beforeEach(() => {
   ;({ server, driver } = at)
 })
 
-const sittingIdOf = async (at: WebDriver): Promise<string> => /sittings\/([^/]+)/.exec(await at.getCurrentUrl())![1]!
 const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()
-const wages = (narration: string, amount = '1422.60'): Written => ({
-  date: '2026-10-31',
-  narration,
-  lines: [
-    { account: '6010', debit: amount },
-    { account: '2100', credit: amount },
-  ],
-})
-
-interface Row {
-  seq: number
-  kind: string
-  status: string
-  payload: string
-  client_at: string | null
-}
-async function logOf(sittingId: string): Promise<Row[]> {
-  const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
-  const rows = await db<Row & { sitting_id: string }>('sitting_events').where({ sitting_id: sittingId }).orderBy('seq')
-  await db.destroy()
-  return rows
-}
 
 async function post(entry: Written): Promise<void> {
   await focusDate(driver)
   await typeEntry(driver, entry)
   await entryPosted(driver)
 }
-
-describe('without a connection', () => {
-  it('two minutes and more than 40 operations: all there afterwards, in order, once', async () => {
-    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
-    await startPaper(driver, server.url, 'open-end')
-    await allSaved(driver)
-    const id = await sittingIdOf(driver)
-    const before = (await logOf(id)).length
-    const begun = Date.now()
-    await offline(driver, true)
-    for (let count = 1; count <= 20; count += 1) await post(wages(`No. ${count}`, `${count}.00`))
-    await see(driver, text('waiting for the connection'))
-    await new Promise(done => setTimeout(done, Math.max(0, 120_000 - (Date.now() - begun))))
-    expect((await logOf(id)).length).toBe(before)
-    await offline(driver, false)
-    await allSaved(driver)
-    const made = (await logOf(id)).slice(before)
-    const ops = made.filter(({ kind }) => kind === 'op')
-    expect(ops.length).toBeGreaterThanOrEqual(40)
-    expect(made.every(({ status }) => status === 'accepted')).toBe(true)
-    const posted = ops
-      .map(({ payload }) => JSON.parse(payload) as { op: { type: string; entry?: { narration: string } } })
-      .filter(({ op }) => op.type === 'entry.post')
-      .map(({ op }) => op.entry?.narration)
-    expect(posted).toEqual(Array.from({ length: 20 }, (_, index) => `No. ${index + 1}`))
-    expect(made.map(row => row.client_at)).toEqual([...made.map(row => row.client_at)].sort())
-  })
-
-  it('time that runs out meanwhile: what was made in time counts when it comes within the grace period', async () => {
-    await signIn(driver, server.url, 'wren.osier@sallowmere.test')
-    await startPaper(driver, server.url, 'long-grace')
-    await allSaved(driver)
-    await offline(driver, true)
-    await post(wages('Wages worked, not paid'))
-    await driver.wait(
-      async () => (await body()).includes('The server can’t be reached. Your work is kept on this device'),
-      60_000,
-      'never said that the time is up',
-    )
-    await offline(driver, false)
-    await driver.wait(
-      async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
-      60_000,
-      'never ended',
-    )
-    await press(driver, 'See the result')
-    expect(await total(driver)).toBe('4.00')
-  })
-
-  it('and what comes after the grace period is kept in the log but not scored', async () => {
-    await signIn(driver, server.url, 'wren.osier@sallowmere.test')
-    await startPaper(driver, server.url, 'short')
-    await press(driver, 'Next task')
-    await allSaved(driver)
-    const id = await sittingIdOf(driver)
-    await offline(driver, true)
-    await post(wages('Wages worked, not paid'))
-    await new Promise(done => setTimeout(done, 34_000))
-    await offline(driver, false)
-    await driver.wait(
-      async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
-      60_000,
-      'never ended',
-    )
-    expect((await logOf(id)).filter(({ status }) => status === 'late').length).toBeGreaterThan(0)
-    await press(driver, 'See the result')
-    expect(await total(driver)).toBe('0.00')
-  })
-})
 
 describe('two browsers on one sitting', () => {
   it('the newest takes over, the older looks on and says so, and nothing forks', async () => {
@@ -141,7 +49,7 @@ describe('two browsers on one sitting', () => {
     } finally {
       await other.close()
     }
-    const log = await logOf(await sittingIdOf(driver))
+    const log = await logOf(server, await sittingIdOf(driver))
     expect(log.map(({ seq }) => seq)).toEqual(log.map((_, index) => index + 1))
     expect(log.filter(({ kind }) => kind === 'seated')).toHaveLength(3)
     const narrations = [
@@ -167,7 +75,7 @@ describe('two browsers on one sitting', () => {
     await allSaved(driver)
     await driver.switchTo().window(first)
     await see(driver, text('This sitting goes on elsewhere'))
-    const log = await logOf(await sittingIdOf(driver))
+    const log = await logOf(server, await sittingIdOf(driver))
     expect(
       log.filter(({ payload }) => payload.includes('Made without a connection') && payload.includes('entry.post')),
     ).toHaveLength(1)

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import knex from 'knex'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { resultView } from '../../core/wire/result'
 import type { EventsResponse } from '../../core/wire/sitting'
 import { check, Client, post } from '../support/client'
+import { logOf } from '../support/log'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
@@ -16,23 +16,6 @@ beforeAll(async () => {
   server = await startServer({ ANVIL_LOG: 'error' })
 })
 afterAll(() => server.stop())
-
-interface Row {
-  sitting_id: string
-  seq: number
-  client_id: string
-  status: string
-}
-
-async function logOf(ids: string[]): Promise<Row[]> {
-  const db = knex({ client: 'better-sqlite3', connection: { filename: server.dataFile }, useNullAsDefault: true })
-  const rows = await db<Row>('sitting_events')
-    .whereIn('sitting_id', ids)
-    .orderBy(['sitting_id', 'seq'])
-    .select('sitting_id', 'seq', 'client_id', 'status')
-  await db.destroy()
-  return rows
-}
 
 const entry = (amount: number) =>
   post(TASK, {
@@ -87,7 +70,7 @@ describe('a server that is killed', () => {
       await server.kill()
       // Everything that was acknowledged by now must be on disk now.
       const promised = acknowledged.map(set => [...set])
-      const rows = await logOf(sittings.map(({ id }) => id))
+      const rows = await logOf(server, ...sittings.map(({ id }) => id))
       const present = new Set(rows.map(row => row.client_id))
       expect(promised.flat().filter(id => !present.has(id))).toEqual([])
       seen.push(rows.length)
@@ -97,7 +80,7 @@ describe('a server that is killed', () => {
     running = false
     await Promise.all(loads)
 
-    const rows = await logOf(sittings.map(({ id }) => id))
+    const rows = await logOf(server, ...sittings.map(({ id }) => id))
     expect(seen.at(-1)!).toBeGreaterThan(seen[0]!)
     expect(new Set(rows.map(row => `${row.sitting_id} ${row.client_id}`)).size).toBe(rows.length)
     for (const [index, { id }] of sittings.entries()) {

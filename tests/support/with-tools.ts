@@ -1,67 +1,8 @@
-import { spawn } from 'node:child_process'
-import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { stringify } from 'yaml'
-import { root, stampOf } from '../../scripts/steps.mjs'
-
-/** What a tool adds to the product: its two folders, and its line in each of the two registries. */
-export interface AddedTool {
-  id: string
-  screen: string
-}
-export const addedTools: AddedTool[] = [
-  { id: 'tally', screen: 'TallyTool' },
-  { id: 'bulk', screen: 'BulkTool' },
-]
-
-const made = join(root, '.cache/with-tools')
-
-/** Puts a line of its own after the ledger's. Fails where the registry no longer looks like that. */
-function addLine(file: string, marker: string, line: string): void {
-  const text = readFileSync(file, 'utf8')
-  const place = text.indexOf(marker)
-  if (place < 0) throw new Error(`${file} has no line “${marker}”.`)
-  writeFileSync(file, `${text.slice(0, place)}${line}\n  ${text.slice(place)}`)
-}
-
-/**
- * Builds the product with the tools of tests/fixtures/tools in it, exactly as docs/adding-a-tool.md says, and
- * gives back the program to start. Built again only when something that it is made of has changed.
- */
-export async function buildWithTools(): Promise<string> {
-  const parts = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package.json']
-  const stamp = stampOf([...parts, 'tests/fixtures/tools'])
-  const program = join(made, '.output/server/index.mjs')
-  const stampFile = join(made, 'stamp')
-  if (existsSync(program) && existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return program
-  rmSync(made, { recursive: true, force: true })
-  mkdirSync(made, { recursive: true })
-  for (const part of [...parts, 'tsconfig.json']) cpSync(join(root, part), join(made, part), { recursive: true })
-  symlinkSync(join(root, 'node_modules'), join(made, 'node_modules'))
-  for (const { id, screen } of addedTools) {
-    cpSync(join(root, 'tests/fixtures/tools', id, 'core'), join(made, 'core/tools', id), { recursive: true })
-    cpSync(join(root, 'tests/fixtures/tools', id, 'app'), join(made, 'app/components/tools', id), { recursive: true })
-    addLine(
-      join(made, 'core/tools/registry.ts'),
-      'ledger:',
-      `${id}: async () => plain((await import('./${id}')).${id}),`,
-    )
-    addLine(join(made, 'app/components/tools/screens.ts'), 'ledger:', `${id}: () => import('./${id}/${screen}.vue'),`)
-  }
-  await run('npx', ['nuxt', 'build'])
-  writeFileSync(stampFile, stamp)
-  return program
-}
-
-async function run(command: string, args: string[]): Promise<void> {
-  let output = ''
-  const child = spawn(command, args, { cwd: made, env: { ...process.env, NODE_ENV: 'production' } })
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', text => (output += String(text)))
-  const code = await new Promise(done => child.once('exit', done))
-  if (code !== 0) throw new Error(`The product with more tools can't be built: ${output.slice(-3000)}`)
-}
 
 /** So many large tasks: each of half a million numbers, 5 MB as JSON, with a check of about 150 ms. */
 export const LARGE = { cells: 500_000, passes: 80 }

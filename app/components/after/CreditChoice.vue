@@ -26,6 +26,16 @@ async function decide(counts: boolean) {
     <p>
       This paper was optional. Its score may count in place of <strong>{{ after.credit.unit }}</strong>.
     </p>
+    <dl v-if="after.credit.without !== null || after.credit.now !== null">
+      <div v-if="after.credit.without !== null">
+        <dt>{{ after.credit.unit }} by {{ counted(after.credit.papers, 'paper', 'papers') }} of its own</dt>
+        <dd class="figure">{{ after.credit.without.toFixed(2) }} %</dd>
+      </div>
+      <div v-if="after.credit.now !== null && after.credit.decided === 'claimed'">
+        <dt>as this paper counts in its place</dt>
+        <dd class="figure">{{ after.credit.now.toFixed(2) }} %</dd>
+      </div>
+    </dl>
     <p v-if="!after.result.shown" class="soft">You decide when your result shows.</p>
     <template v-else>
       <p v-if="after.credit.decided" class="notice">
@@ -46,6 +56,13 @@ async function decide(counts: boolean) {
   display: grid;
   gap: 0.7rem;
   padding: 1.25rem 1.75rem;
+}
+dl > div {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  padding: 0.3rem 0;
+  border-top: 1px solid var(--line);
 }
 h2 {
   font-size: var(--large);

@@ -10,6 +10,7 @@ const props = defineProps<{
   rooms: readonly string[]
   paperRules?: PaperRules | undefined
   assignments: readonly { id: string; title: string }[]
+  units: readonly string[]
 }>()
 const groups = computed(() => settingGroups(settings.value, props))
 </script>

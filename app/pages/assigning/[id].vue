@@ -101,6 +101,10 @@ async function act(body: AssignmentAct) {
         <Button label="Release the results…" :disabled="progress.released" @click="ask({ act: 'release' })" />
       </div>
     </header>
+    <p v-if="progress.unreadable" class="notice is-refusal">
+      Its settings can’t be read. It is closed to everyone until they are set anew under <em>Settings</em>; work that
+      was handed in is kept.
+    </p>
     <p v-if="told" class="notice" :class="told.refused ? 'is-refusal' : 'is-passed'" role="status">{{ told.text }}</p>
     <SelectButton
       v-model="filter"

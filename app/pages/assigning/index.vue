@@ -28,7 +28,9 @@ const window = ({ opensAt, dueAt, closesAt }: GivenView): string =>
       ><template #body="{ data }"
         ><NuxtLink :to="`/assigning/${data.id}`"
           ><strong>{{ data.paperTitle }}</strong></NuxtLink
-        ><br /><span class="soft small">{{ window(data) }}{{ data.room ? ` · ${data.room}` : '' }}</span></template
+        ><br /><span v-if="data.unreadable" class="small unreadable"
+          >Its settings can’t be read. It is closed to everyone until they are set anew.</span
+        ><span v-else class="soft small">{{ window(data) }}{{ data.room ? ` · ${data.room}` : '' }}</span></template
       ></Column
     >
     <Column header="People" field="people" header-class="right" body-class="right figure" />
@@ -46,6 +48,9 @@ const window = ({ opensAt, dueAt, closesAt }: GivenView): string =>
 </template>
 
 <style scoped>
+.unreadable {
+  font-weight: 600;
+}
 .head {
   display: flex;
   justify-content: space-between;

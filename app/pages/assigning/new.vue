@@ -141,6 +141,7 @@ async function give() {
       v-model="settings"
       :errors="errors"
       :rooms="choices.rooms"
+      :units="choices.units"
       :paper-rules="chosen?.rules"
       :assignments="choices.assignments"
     />

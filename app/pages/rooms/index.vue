@@ -1,33 +1,105 @@
 <script setup lang="ts">
 import { roomListView } from '~~/core/wire/room'
+import type { RoomListView } from '~~/core/wire/room'
 
 useHead({ title: 'Rooms · Steady Anvil' })
-const { data: rooms, failure, load } = useCall(roomListView, () => '/api/rooms')
+type Room = RoomListView['rooms'][number]
+const { data: list, failure, load } = useCall(roomListView, () => '/api/rooms')
+const asked = shallowRef<Room | null>(null)
+const chosen = ref<string[]>([])
+const refusal = ref('')
+const busy = ref(false)
+
+const namesOf = ({ runBy }: Room): string =>
+  runBy.map(id => list.value?.invigilators.find(one => one.id === id)?.name ?? 'a closed account').join(', ')
+
+function ask(room: Room) {
+  asked.value = room
+  refusal.value = ''
+  chosen.value = room.runBy.filter(id => list.value?.invigilators.some(one => one.id === id))
+}
+
+async function keep() {
+  if (!asked.value) return
+  busy.value = true
+  try {
+    list.value = await callApi(roomListView, `/api/rooms/${asked.value.id}/staff`, {
+      method: 'PUT',
+      body: { people: chosen.value },
+    })
+    asked.value = null
+  } catch (error) {
+    refusal.value = inWords(error)
+  }
+  busy.value = false
+}
 </script>
 
 <template>
   <h1>Rooms</h1>
   <FailureNotice v-if="failure" :message="failure" @again="load" />
-  <p v-else-if="!rooms" class="soft" role="status">Fetching the rooms…</p>
-  <p v-else-if="rooms.length === 0" class="panel empty">
-    No paper is being sat in a room. A room appears here when a trainer gives a paper and names the room.
+  <p v-else-if="!list" class="soft" role="status">Fetching the rooms…</p>
+  <p v-else-if="list.rooms.length === 0" class="panel empty">
+    {{
+      list.mayStaff
+        ? 'No paper is being sat in a room. A room appears here when a paper is given and names the room.'
+        : 'No paper is being sat in a room that you run. Trainers and administrators say who runs which room.'
+    }}
   </p>
   <ul v-else class="panel">
-    <li v-for="room in rooms" :key="room.id">
+    <li v-for="room in list.rooms" :key="room.id">
       <div>
-        <strong>{{ room.title }}</strong><span class="soft small">{{ room.papers.join(', ') }}</span>
+        <strong>{{ room.title }}</strong><span class="soft small">{{ room.papers.join(', ') }}</span
+        ><span class="small" :class="room.runBy.length === 0 ? 'waits' : 'soft'">{{
+          room.runBy.length === 0 ? 'no invigilator yet' : `run by ${namesOf(room)}`
+        }}</span>
       </div>
       <span>{{ counted(room.people, 'person', 'people') }}</span>
       <span>{{ room.working }} at work</span>
       <span :class="{ waits: room.waiting > 0 }">{{ room.waiting }} waiting to be let in</span>
-      <Button
-        as="router-link"
-        :to="`/rooms/${room.id}`"
-        label="Open the board"
-        :aria-label="`Open the board of ${room.title}`"
-      />
+      <span class="acts">
+        <Button
+          v-if="list.mayStaff"
+          outlined
+          severity="secondary"
+          label="Invigilators…"
+          :aria-label="`Invigilators of ${room.title}`"
+          @click="ask(room)"
+        />
+        <Button
+          v-if="room.mayRun"
+          as="router-link"
+          :to="`/rooms/${room.id}`"
+          label="Open the board"
+          :aria-label="`Open the board of ${room.title}`"
+        />
+      </span>
     </li>
   </ul>
+  <Dialog
+    :visible="asked !== null"
+    modal
+    :header="`Who runs ${asked?.title ?? 'the room'}`"
+    :style="{ width: '460px' }"
+    @update:visible="asked = null"
+  >
+    <div class="body">
+      <p class="soft">
+        They let people in, see how everyone gets on, and can stop the clock. Administrators can do so in every room.
+      </p>
+      <label v-for="one in list?.invigilators" :key="one.id" class="check"
+        ><Checkbox v-model="chosen" :value="one.id" /> {{ one.name }}</label
+      >
+      <p v-if="list?.invigilators.length === 0">Nobody here is an invigilator. An administrator adds people.</p>
+      <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
+    </div>
+    <template #footer
+      ><Button outlined severity="secondary" label="Don’t" @click="asked = null" /><Button
+        label="Keep"
+        :loading="busy"
+        @click="keep"
+    /></template>
+  </Dialog>
 </template>
 
 <style scoped>
@@ -40,7 +112,7 @@ ul,
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 8rem 8rem 13rem auto;
+  grid-template-columns: minmax(0, 1fr) 6rem 6rem 12rem auto;
   gap: 1rem;
   align-items: center;
   padding: 0.9rem 1.1rem;
@@ -51,8 +123,23 @@ li + li {
 li div {
   display: grid;
 }
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 0.5rem;
+  flex-wrap: wrap;
+}
 .waits {
   font-weight: 700;
+}
+.body {
+  display: grid;
+  gap: 0.7rem;
+}
+.check {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
 }
 @media (max-width: 800px) {
   li {

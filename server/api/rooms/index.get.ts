@@ -1,7 +1,4 @@
 import { roomListView } from '../../../core/wire/room'
 import { answer } from '../../http/handler'
 
-export default answer(roomListView, async ({ services, staff }) => {
-  await staff('run-room')
-  return services.rooms.list()
-})
+export default answer(roomListView, async ({ services, staff }) => services.rooms.list(await staff('see-rooms')))

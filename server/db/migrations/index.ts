@@ -4,6 +4,7 @@ import * as runningARoom from './0002-running-a-room'
 import * as appendOnly from './0003-append-only'
 import * as accounts from './0004-accounts'
 import * as manyTools from './0005-many-tools'
+import * as unitsRoomsProgrammes from './0006-units-rooms-programmes'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -12,6 +13,7 @@ const all: [string, Knex.Migration][] = [
   ['0003-append-only', appendOnly],
   ['0004-accounts', accounts],
   ['0005-many-tools', manyTools],
+  ['0006-units-rooms-programmes', unitsRoomsProgrammes],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -1,4 +1,5 @@
 import { isLate } from '../../../core/assignment/counting'
+import type { UnitTotal } from '../../../core/assignment/units'
 import type { AfterView, Rating, UploadView } from '../../../core/wire/afterwards'
 import type { ResponseFile } from '../../../core/wire/response'
 import { ratingsIn, uploadsIn } from '../../db/afterwards'
@@ -10,6 +11,7 @@ import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
+import type { UnitService } from '../giving/units'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import { mayDo } from '../ground/permissions'
 import type { PlanService } from '../sitting/plans'
@@ -31,8 +33,14 @@ export function typeOf(content: Buffer): string | null {
 
 const uploadViewOf = ({ id, name, type, size, at }: Upload): UploadView => ({ id, name, type, size, at })
 
+interface Parts {
+  plans: PlanService
+  live: LiveSittings
+  units: UnitService
+}
+
 /** What comes after a sitting: the receipt, the response as a file, rating, credit, and evidence of the work. */
-export function afterwardsService({ db, now, newId }: Context, plans: PlanService, live: LiveSittings) {
+export function afterwardsService({ db, now, newId }: Context, { plans, live, units }: Parts) {
   const sittings = sittingsIn(db)
   const uploads = uploadsIn(db)
 
@@ -69,6 +77,21 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
     return assignment.settings.evidence
   }
 
+  /** What the trainee decided, and what the unit comes to by what they may know. */
+  async function creditOf({ personId, credit }: Sitting, unit: string): Promise<AfterView['credit']> {
+    const sitter = await peopleIn(db).byId(personId)
+    const standing = sitter ? await units.standing(sitter, unit) : null
+    const percent = (total: UnitTotal | null | undefined): number | null =>
+      typeof total?.percent === 'number' ? total.percent / 100 : null
+    return {
+      unit,
+      decided: credit,
+      without: percent(standing?.without),
+      papers: standing?.without?.counted.length ?? 0,
+      now: percent(standing?.now),
+    }
+  }
+
   return {
     async view(person: Person, id: string): Promise<AfterView> {
       const { sitting, assignment, endedAt } = await ended(person, id)
@@ -93,7 +116,7 @@ export function afterwardsService({ db, now, newId }: Context, plans: PlanServic
         late: isLate({ dueAt }, endedAt),
         result: { shown: isReleased(assignment, at), from: releasedFrom(assignment) },
         rating: { asked: rating, given: (await ratingsIn(db).of([id])).get(id) ?? null },
-        credit: optional ? { unit, decided: sitting.credit } : null,
+        credit: optional ? await creditOf(sitting, unit) : null,
         evidence:
           evidence === null || until === null
             ? null

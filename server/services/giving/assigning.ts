@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mean } from 'd3'
 import { adjustmentsInWords, noAdjustments } from '../../../core/assignment/adjustments'
 import { countingScore, isLate } from '../../../core/assignment/counting'
+import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type {
   AssignmentAct,
   assignRequest,
@@ -19,6 +20,7 @@ import { papersIn } from '../../db/papers'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import { unitsIn } from '../../db/units'
 import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
@@ -46,6 +48,14 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     const assignment = await assignments.byId(id)
     if (!assignment) throw notFound('assignment')
     return assignment
+  }
+
+  /** An optional paper may stand in place of a unit that there is. */
+  async function proveUnit({ optional, unit }: AssignmentSettings): Promise<void> {
+    if (optional && !(await unitsIn(db).all()).some(({ title }) => title === unit))
+      throw new Problem(422, 'no-such-unit', `There is no unit “${unit}”. Units are made beside the marks book.`, {
+        'settings.unit': 'There is no such unit.',
+      })
   }
 
   const paperOf = async ({ paperId, paperVersion }: Assignment) => await plans.find(paperId, paperVersion)
@@ -156,6 +166,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         assignments: await Promise.all(
           all.map(async assignment => ({ id: assignment.id, title: (await paperOf(assignment)).paper.title })),
         ),
+        units: (await unitsIn(db).all()).map(({ title }) => title),
       }
     },
 
@@ -170,6 +181,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         throw new Problem(422, 'no-such-assignment', 'The paper that must be finished first doesn’t exist.', {
           'settings.after': 'There is no such assignment.',
         })
+      await proveUnit(settings)
       const members = (await cohortsIn(db).members(cohorts)).map(({ personId }) => personId)
       const joined = courseId === null ? [] : await coursesIn(db).members(courseId)
       const known = new Set((await peopleIn(db).trainees()).map(({ id }) => id))
@@ -220,6 +232,8 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
             results,
             people: own.length,
             released: isReleased(assignment, at),
+            optional: assignment.settings.optional,
+            unreadable: assignment.unreadable === true,
             notStarted: states.filter(({ state }) => state === 'none').length,
             working: states.filter(({ state }) => state === 'running').length,
             handedIn: states.filter(({ state }) => state === 'ended').length,
@@ -253,6 +267,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         settings: assignment.settings,
         paperRules: plan.paper.rules,
         released: isReleased(assignment, now()),
+        unreadable: assignment.unreadable === true,
         people: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),
         ratings: await ratingsOf(sat.map(sitting => sitting.id)),
       }
@@ -285,6 +300,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           await assignments.release(id, now())
           return note([''], 'results released')
         case 'settings':
+          if (act.settings.unit !== assignment.settings.unit) await proveUnit(act.settings)
           await assignments.change(id, act.settings)
           return note([''], JSON.stringify(changesOf(assignment.settings, act.settings)))
         case 'add-people':

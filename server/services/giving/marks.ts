@@ -1,17 +1,18 @@
 import { group } from 'd3'
-import { noAdjustments } from '../../../core/assignment/adjustments'
-import { countingScore, isLate } from '../../../core/assignment/counting'
+import { takesInWords } from '../../../core/assignment/units'
+import type { UnitTotal } from '../../../core/assignment/units'
 import type { MarksView } from '../../../core/wire/assigning'
 import { assignmentsIn } from '../../db/assignments'
 import { cohortsIn } from '../../db/groups'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import { unitsIn } from '../../db/units'
 import type { Context } from '../ground/context'
 import { csvOf } from '../../../core/csv'
 import type { PlanService } from '../sitting/plans'
 import { isReleased } from '../after/release'
-import { windowOf } from '../sitting/window'
-import { countedFor, scoredOf, sizeOf } from '../sitting/work'
+import { sizeOf } from '../sitting/work'
+import { standingOn, unitFrom } from './standing'
 
 /** The marks book: everyone's score that counts, on every assignment. */
 export function marksService({ db, now }: Context, plans: PlanService) {
@@ -20,11 +21,12 @@ export function marksService({ db, now }: Context, plans: PlanService) {
       const at = now()
       const given = await assignmentsIn(db).all()
       const ids = given.map(({ id }) => id)
-      const [shares, sat, adjusted, cohorts] = await Promise.all([
+      const [shares, sat, adjusted, cohorts, units] = await Promise.all([
         assignmentsIn(db).sharesOf(ids),
         sittingsIn(db).onAll(ids),
         adjustmentsIn(db).all(),
         cohortsIn(db).titles(),
+        unitsIn(db).all(),
       ])
       const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
       const bySharer = group(sat, sitting => `${sitting.assignmentId} ${sitting.personId}`)
@@ -53,30 +55,52 @@ export function marksService({ db, now }: Context, plans: PlanService) {
           }
         }),
       )
-      const rows = [...group(shares, ({ personId }) => personId)].map(([personId, own]) => ({
-        personId,
-        name: people.get(personId)?.name ?? personId,
-        cohort: cohorts.get(personId)?.join(', ') ?? '',
-        cells: own.flatMap(share => {
+      const unitOf = new Map(
+        units.flatMap(unit => unit.parts.map(part => [part.assignmentId, { ...part, title: unit.title }] as const)),
+      )
+      const sizes = new Map(columns.map(({ assignmentId, outOf }) => [assignmentId, Math.round(outOf * 100)]))
+      const rows = [...group(shares, ({ personId }) => personId)].map(([personId, own]) => {
+        const standings = own.flatMap(share => {
           const assignment = given.find(({ id }) => id === share.assignmentId)
-          if (!assignment) return []
           const sittings = bySharer.get(`${share.assignmentId} ${personId}`) ?? []
-          const { dueAt } = windowOf({ assignment, share }, adjusted.get(personId) ?? noAdjustments)
-          const score = countingScore(countedFor(assignment.settings, dueAt), scoredOf(sittings))
-          return [
-            {
-              assignmentId: share.assignmentId,
-              score: score === null ? null : score / 100,
-              waiting: sittings.reduce((sum, { waiting }) => sum + waiting, 0) / 100,
-              sittings: sittings.length,
-              late: sittings.some(({ endedAt }) => endedAt !== null && isLate({ dueAt }, endedAt)),
-              working: sittings.some(({ state }) => state === 'running'),
-              credit: sittings.findLast(({ credit }) => credit !== null)?.credit ?? null,
-            },
-          ]
+          return assignment ? [standingOn(assignment, share, sittings, adjusted.get(personId))] : []
+        })
+        const totals = units.flatMap(unit => {
+          const total = unitFrom(unit, standings, ({ id }) => sizes.get(id) ?? 0)
+          return total ? [{ unitId: unit.id, total }] : []
+        })
+        return {
+          personId,
+          name: people.get(personId)?.name ?? personId,
+          cohort: cohorts.get(personId)?.join(', ') ?? '',
+          cells: standings.map(({ assignment: { id }, score, waiting, sittings, late, working, credit }) => ({
+            assignmentId: id,
+            score: score === null ? null : score / 100,
+            waiting: waiting / 100,
+            sittings,
+            late,
+            working,
+            credit,
+            inUnit: unitOf.has(id) ? placeIn(id, totals) : null,
+          })),
+          units: totals.map(({ unitId, total: { percent, counted, dropped, missing, credit } }) => ({
+            unitId,
+            percent: percent === null ? null : percent / 100,
+            counted: counted.length,
+            dropped: dropped.length,
+            missing: missing.length,
+            byCredit: credit !== null,
+          })),
+        }
+      })
+      return {
+        units: units.map(unit => ({ id: unit.id, title: unit.title, takes: takesInWords(unit) })),
+        columns: columns.map(column => {
+          const part = unitOf.get(column.assignmentId)
+          return { ...column, unit: part ? { title: part.title, weight: part.weight } : null }
         }),
-      }))
-      return { columns, rows: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')) }
+        rows: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),
+      }
     },
 
     /** The book as CSV, a line for each person on each assignment. */
@@ -102,6 +126,9 @@ export function marksService({ db, now }: Context, plans: PlanService) {
                     'late': cell.late ? 'yes' : 'no',
                     'under way': cell.working ? 'yes' : 'no',
                     'credit by assessment': cell.credit ?? '',
+                    'unit': column.unit?.title ?? '',
+                    'weight in the unit': column.unit?.weight ?? '',
+                    'in the unit': cell.inUnit ?? '',
                     'released': column.released ? 'yes' : 'no',
                     'assignment': cell.assignmentId,
                   },
@@ -111,5 +138,41 @@ export function marksService({ db, now }: Context, plans: PlanService) {
         ),
       )
     },
+
+    /** What the units come to as CSV, a line for each person in each unit. */
+    async unitsCsv(): Promise<string> {
+      const { units, rows } = await this.book()
+      return csvOf(
+        rows.flatMap(row =>
+          row.units.map(total => {
+            const unit = units.find(({ id }) => id === total.unitId)
+            return {
+              'name': row.name,
+              'cohort': row.cohort,
+              'unit': unit?.title ?? '',
+              'per cent': total.percent?.toFixed(2) ?? '',
+              'how it is taken': unit?.takes ?? '',
+              'papers that count': total.counted,
+              'papers dropped': total.dropped,
+              'papers not sat': total.missing,
+              'by credit': total.byCredit ? 'yes' : 'no',
+            }
+          }),
+        ),
+      )
+    },
   }
+}
+
+/** What becomes of a paper in its unit. */
+function placeIn(
+  assignmentId: string,
+  totals: readonly { total: UnitTotal }[],
+): MarksView['rows'][number]['cells'][number]['inUnit'] {
+  const own = totals.find(({ total }) =>
+    [total.counted, total.dropped, total.missing].some(ids => ids.includes(assignmentId)),
+  )?.total
+  if (own?.missing.includes(assignmentId)) return 'missing'
+  if (!own) return 'replaced'
+  return own.counted.includes(assignmentId) ? 'counts' : 'dropped'
 }

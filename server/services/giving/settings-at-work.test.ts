@@ -208,7 +208,7 @@ const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
       async () => {
         await world.give({ optional: true, unit: 'Unit 3' })
         const id = await sit()
-        expect((await world.after(id)).credit).toEqual({ unit: 'Unit 3', decided: null })
+        expect((await world.after(id)).credit).toMatchObject({ unit: 'Unit 3', decided: null })
         await world.services.afterwards.credit(world.people.isla, id, true)
         expect((await world.services.marks.book()).rows[0]?.cells[0]?.credit).toBe('claimed')
         await world.services.afterwards.credit(world.people.isla, id, false)

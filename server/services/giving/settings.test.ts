@@ -144,7 +144,7 @@ const settings: Record<BeforeWork, Pair> = {
       async () => {
         await world.give({ room: 'Office' })
         await world.start()
-        expect((await world.services.rooms.board('office')).rows).toMatchObject([
+        expect((await world.services.rooms.board(world.people.tobias, 'office')).rows).toMatchObject([
           { name: 'Isla Quay', state: 'working' },
         ])
       },
@@ -154,7 +154,7 @@ const settings: Record<BeforeWork, Pair> = {
       async () => {
         await world.give()
         await world.start()
-        expect(await world.services.rooms.list()).toEqual([])
+        expect((await world.services.rooms.list(world.people.asha)).rooms).toEqual([])
       },
     ],
   },
@@ -215,7 +215,7 @@ const settings: Record<BeforeWork, Pair> = {
         await world.give({ room: 'Office', admission: true })
         expect(await startIs()).toBe('not-admitted')
         await world.services.starting.wait(world.people.isla, 'a')
-        expect((await world.services.rooms.board('office')).rows).toMatchObject([
+        expect((await world.services.rooms.board(world.people.tobias, 'office')).rows).toMatchObject([
           { state: 'waiting', waitingSince: later(0) },
         ])
         await world.services.rooms.act(world.people.tobias, 'office', {

@@ -2,14 +2,17 @@ import type { PersonView } from '../../../core/wire/work'
 import type { Person } from '../../db/people'
 import { Problem } from './problem'
 
-export type Action = 'sit' | 'assign' | 'mark' | 'adjust' | 'run-room' | 'read-audit' | 'manage-people'
+export type Action =
+  'sit' | 'assign' | 'mark' | 'adjust' | 'see-rooms' | 'run-room' | 'staff-rooms' | 'read-audit' | 'manage-people'
 
 const may: Record<Action, readonly PersonView['role'][]> = {
   'sit': ['trainee'],
   'assign': ['trainer', 'administrator'],
   'mark': ['trainer', 'administrator'],
   'adjust': ['trainer', 'administrator'],
+  'see-rooms': ['trainer', 'invigilator', 'administrator'],
   'run-room': ['invigilator', 'administrator'],
+  'staff-rooms': ['trainer', 'administrator'],
   'read-audit': ['invigilator', 'administrator'],
   'manage-people': ['administrator'],
 }
@@ -19,7 +22,9 @@ const who: Record<Action, string> = {
   'assign': 'trainers and administrators',
   'mark': 'trainers and administrators',
   'adjust': 'trainers and administrators',
+  'see-rooms': 'trainers, invigilators and administrators',
   'run-room': 'invigilators and administrators',
+  'staff-rooms': 'trainers and administrators',
   'read-audit': 'invigilators and administrators',
   'manage-people': 'administrators',
 }

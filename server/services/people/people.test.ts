@@ -141,6 +141,7 @@ describe('an account', () => {
 
 describe('a centre where nobody is yet', () => {
   it('begins with an administrator from the settings, once', async () => {
+    await world.db('room_people').delete()
     await world.db('people').delete()
     await world.services.people.begin({ email: '', password: '' })
     expect(await world.services.people.list()).toEqual([])

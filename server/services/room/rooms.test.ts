@@ -11,7 +11,7 @@ afterEach(() => world.close())
 
 const act = (request: RoomAct) => world.services.rooms.act(world.people.tobias, 'office', request)
 const row = async (name = 'Isla Quay') =>
-  (await world.services.rooms.board('office')).rows.find(one => one.name === name)!
+  (await world.services.rooms.board(world.people.tobias, 'office')).rows.find(one => one.name === name)!
 
 describe('the board', () => {
   it('shows everyone: who isn’t here, who works and where, and how many tries failed lately', async () => {
@@ -49,7 +49,7 @@ describe('the board', () => {
     const told: RoomChange[] = []
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     onTestFinished(() => void vi.useRealTimers())
-    const stop = await world.services.rooms.watch('office', change => told.push(change))
+    const stop = await world.services.rooms.watch(world.people.tobias, 'office', change => told.push(change))
     const { id } = await world.start()
     for (let count = 0; count < 20; count += 1) await world.send(id, accrual('wrong'))
     await world.start({}, 'b')
@@ -62,7 +62,43 @@ describe('the board', () => {
   })
 
   it('is 404 for a room that nobody named', async () => {
-    expect(await refusalOf(world.services.rooms.board('nowhere'))).toBe('not-found')
+    expect(await refusalOf(world.services.rooms.board(world.people.tobias, 'nowhere'))).toBe('not-found')
+  })
+})
+
+describe('who runs a room', () => {
+  it('is said by a trainer: only they see its board, watch it, read what is said, and act', async () => {
+    await world.give({ room: 'Sheds' }, { id: 'b' })
+    const { id } = await world.start({}, 'b')
+    const { tobias } = world.people
+    const tries = () => [
+      world.services.rooms.board(tobias, 'sheds'),
+      world.services.rooms.watch(tobias, 'sheds', () => undefined),
+      world.services.rooms.talk(tobias, 'sheds', id),
+      world.services.rooms.act(tobias, 'sheds', { act: 'end', sittings: [id], reason: 'because' }),
+    ]
+    for (const one of tries()) expect(await refusalOf(one)).toBe('not-your-room')
+    expect((await world.services.rooms.list(tobias)).rooms.map(room => room.id)).toEqual(['office'])
+    await world.services.rooms.setStaff(world.people.marit, 'sheds', ['tobias'])
+    expect((await world.services.rooms.board(tobias, 'sheds')).rows).toHaveLength(1)
+    await world.services.rooms.setStaff(world.people.marit, 'sheds', [])
+    expect(await refusalOf(world.services.rooms.board(tobias, 'sheds'))).toBe('not-your-room')
+  })
+
+  it('every room is an administrator’s, and none a trainer’s, who sees who runs them', async () => {
+    expect((await world.services.rooms.board(world.people.asha, 'office')).title).toBe('Office')
+    expect(await refusalOf(world.services.rooms.board(world.people.marit, 'office'))).toBe('not-your-room')
+    expect(await world.services.rooms.list(world.people.marit)).toMatchObject({
+      mayStaff: true,
+      rooms: [{ id: 'office', runBy: ['tobias'], mayRun: false }],
+    })
+  })
+
+  it('only invigilators can be named', async () => {
+    expect(await refusalOf(world.services.rooms.setStaff(world.people.marit, 'office', ['isla']))).toBe(
+      'not-an-invigilator',
+    )
+    expect(await refusalOf(world.services.rooms.setStaff(world.people.marit, 'nowhere', []))).toBe('not-found')
   })
 })
 
@@ -146,7 +182,7 @@ describe('what an invigilator does', () => {
       ['trainee', 'The invoice is cut off.'],
       ['room', 'Scroll the brief.'],
     ])
-    expect((await world.services.rooms.talk('office', id)).map(({ name }) => name)).toEqual([
+    expect((await world.services.rooms.talk(world.people.tobias, 'office', id)).map(({ name }) => name)).toEqual([
       'Isla Quay',
       'Tobias Reed',
     ])
@@ -156,7 +192,7 @@ describe('what an invigilator does', () => {
     await world.give({ room: 'Sheds' }, { id: 'b' })
     const { id } = await world.start({}, 'b')
     expect(await refusalOf(act({ act: 'end', sittings: [id], reason: 'x' }))).toBe('not-found')
-    expect(await refusalOf(world.services.rooms.talk('office', id))).toBe('not-found')
+    expect(await refusalOf(world.services.rooms.talk(world.people.tobias, 'office', id))).toBe('not-found')
   })
 })
 

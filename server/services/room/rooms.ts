@@ -1,12 +1,13 @@
 import { group } from 'd3'
 import { isPaused } from '../../../core/sitting/clock'
-import type { RoomAct, RoomActed, RoomChange, RoomRow, RoomView } from '../../../core/wire/room'
+import type { RoomAct, RoomActed, RoomChange, RoomListView, RoomRow, RoomView } from '../../../core/wire/room'
 import type { EventBody } from '../../../core/sitting/events'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment, Share } from '../../db/assignments'
 import { messagesIn } from '../../db/messages'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
+import { roomPeopleIn } from '../../db/rooms'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
@@ -17,6 +18,7 @@ import { about } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import type { PlanService } from '../sitting/plans'
 import type { PresenceBook } from '../sitting/presence'
+import { mayDo } from '../ground/permissions'
 import { notFound, Problem } from '../ground/problem'
 import { rowOf } from './room-rows'
 
@@ -51,6 +53,8 @@ export function roomService(
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
   const messages = messagesIn(db)
+  const staff = roomPeopleIn(db)
+  const runsAll = ({ role }: Person): boolean => role === 'administrator'
 
   async function assignmentsOf(roomId: string, at: string): Promise<Assignment[]> {
     const current = (assignment: Assignment): boolean =>
@@ -102,21 +106,40 @@ export function roomService(
     )
   }
 
-  async function roomOf(roomId: string): Promise<{ title: string; given: Assignment[] }> {
+  async function roomNamed(roomId: string): Promise<{ title: string; given: Assignment[] }> {
     const given = await assignmentsOf(roomId, now())
     const title = given[0]?.settings.room
     if (title === undefined) throw notFound('room')
     return { title, given }
   }
 
+  /** The room, for somebody who runs it; throws a Problem with 403 for who doesn't. */
+  async function roomOf(person: Person, roomId: string): Promise<{ title: string; given: Assignment[] }> {
+    const room = await roomNamed(roomId)
+    const runs = mayDo(person, 'run-room') && (runsAll(person) || (await staff.runs(person.id, roomId)))
+    if (!runs)
+      throw new Problem(
+        403,
+        'not-your-room',
+        `You don’t run the room ${room.title}. A trainer or administrator says who does.`,
+      )
+    return room
+  }
+
   return {
-    async list(): Promise<
-      { id: string; title: string; papers: string[]; people: number; working: number; waiting: number }[]
-    > {
-      const given = await assignmentsOf('', now())
-      const rooms = group(given, ({ settings }) => roomIdOf(settings.room))
-      return Promise.all(
-        [...rooms].map(async ([id, own]) => {
+    /** The rooms in which papers are sat: an invigilator's own, or all for those who say who runs them. */
+    async list(person: Person): Promise<RoomListView> {
+      const [given, staffed, own, people] = await Promise.all([
+        assignmentsOf('', now()),
+        staff.all(),
+        staff.roomsOf(person.id),
+        peopleIn(db).all(),
+      ])
+      const mayStaff = mayDo(person, 'staff-rooms')
+      const runs = (id: string): boolean => mayDo(person, 'run-room') && (runsAll(person) || own.has(id))
+      const rooms = [...group(given, ({ settings }) => roomIdOf(settings.room))].filter(([id]) => mayStaff || runs(id))
+      const listed = await Promise.all(
+        rooms.map(async ([id, own]) => {
           const rows = await rowsOf(own)
           const count = (...states: RoomRow['state'][]): number =>
             rows.filter(({ state }) => states.includes(state)).length
@@ -127,19 +150,39 @@ export function roomService(
             people: rows.length,
             working: count('working', 'paused', 'on-break'),
             waiting: count('waiting'),
+            runBy: staffed.get(id) ?? [],
+            mayRun: runs(id),
           }
         }),
       )
+      return {
+        mayStaff,
+        invigilators: people
+          .filter(({ role, closedAt }) => role === 'invigilator' && closedAt === undefined)
+          .map(({ id, name }) => ({ id, name })),
+        rooms: listed,
+      }
     },
 
-    async board(roomId: string): Promise<RoomView> {
-      const { title, given } = await roomOf(roomId)
+    /** Says who runs a room: those invigilators and no other. */
+    async setStaff(trainer: Person, roomId: string, personIds: readonly string[]): Promise<void> {
+      const { title } = await roomNamed(roomId)
+      const people = await peopleIn(db).byIds(personIds)
+      if (personIds.some(id => people.get(id)?.role !== 'invigilator'))
+        throw new Problem(422, 'not-an-invigilator', 'Only invigilators run a room.', { people: 'not an invigilator' })
+      await staff.put(roomId, personIds)
+      const names = personIds.map(id => people.get(id)?.name ?? id)
+      await audit.note(trainer, 'staff-room', [{ room: title, detail: names.join(', ') || 'nobody' }])
+    },
+
+    async board(person: Person, roomId: string): Promise<RoomView> {
+      const { title, given } = await roomOf(person, roomId)
       return { id: roomId, title, now: now(), rows: await rowsOf(given) }
     },
 
     /** Tells a watcher of the room what has changed, in bundles, until the returned function is called. */
-    async watch(roomId: string, tell: (change: RoomChange) => void): Promise<() => void> {
-      const { given } = await roomOf(roomId)
+    async watch(person: Person, roomId: string, tell: (change: RoomChange) => void): Promise<() => void> {
+      const { given } = await roomOf(person, roomId)
       const ids = new Set(given.map(({ id }) => id))
       const changed = new Set<string>()
       let timer: NodeJS.Timeout | undefined
@@ -165,8 +208,8 @@ export function roomService(
     },
 
     /** What is said with one sitting, oldest first. */
-    async talk(roomId: string, sittingId: string) {
-      await inRoom(roomId, [sittingId])
+    async talk(person: Person, roomId: string, sittingId: string) {
+      await inRoom(await roomOf(person, roomId), [sittingId])
       const said = await messages.of([sittingId])
       const people = await peopleIn(db).byIds(said.map(({ personId }) => personId))
       return said.map(({ id, side, personId, text, reference, at }) => ({
@@ -181,13 +224,13 @@ export function roomService(
 
     /** Does what an invigilator asks for, to each person in turn, and notes every one of them. */
     async act(invigilator: Person, roomId: string, act: RoomAct): Promise<RoomActed> {
-      const { title, given } = await roomOf(roomId)
+      const { title, given } = await roomOf(invigilator, roomId)
       if (act.act === 'admit' || act.act === 'enter-code') return actBefore(invigilator, title, given, act)
       if (act.act === 'incident' && act.sittings.length === 0) {
         await audit.note(invigilator, 'incident', [{ room: title, detail: act.text }])
         return { done: 1, refused: [] }
       }
-      const found = await inRoom(roomId, act.sittings)
+      const found = await inRoom({ given }, act.sittings)
       const people = await peopleIn(db).byIds(found.map(({ personId }) => personId))
       const refused: RoomActed['refused'] = []
       const done: Sitting[] = []
@@ -214,8 +257,7 @@ export function roomService(
   }
 
   /** The sittings, if all of them are in the room. */
-  async function inRoom(roomId: string, ids: readonly string[]): Promise<Sitting[]> {
-    const { given } = await roomOf(roomId)
+  async function inRoom({ given }: { given: readonly Assignment[] }, ids: readonly string[]): Promise<Sitting[]> {
     const known = new Map((await sittings.onAll(given.map(({ id }) => id))).map(sitting => [sitting.id, sitting]))
     return ids.map(id => {
       const sitting = known.get(id)

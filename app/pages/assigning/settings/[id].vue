@@ -41,6 +41,7 @@ async function keep() {
       v-model="settings"
       :errors="errors"
       :rooms="choices.rooms"
+      :units="choices.units"
       :paper-rules="progress.paperRules"
       :assignments="choices.assignments.filter(one => one.id !== id)"
     />

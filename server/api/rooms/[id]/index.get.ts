@@ -1,7 +1,4 @@
 import { roomView } from '../../../../core/wire/room'
 import { answer } from '../../../http/handler'
 
-export default answer(roomView, async ({ services, staff, id }) => {
-  await staff('run-room')
-  return services.rooms.board(id)
-})
+export default answer(roomView, async ({ services, staff, id }) => services.rooms.board(await staff('run-room'), id))

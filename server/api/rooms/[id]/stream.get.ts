@@ -2,7 +2,6 @@ import { roomChange } from '../../../../core/wire/room'
 import { answerStream } from '../../../http/handler'
 
 /** The rows of a room that have changed, about once a second. */
-export default answerStream(roomChange, async ({ services, staff, id }, tell) => {
-  await staff('run-room')
-  return services.rooms.watch(id, tell)
-})
+export default answerStream(roomChange, async ({ services, staff, id }, tell) =>
+  services.rooms.watch(await staff('run-room'), id, tell),
+)

@@ -1,0 +1,6 @@
+import { answerFile } from '../../http/handler'
+
+export default answerFile(async ({ services, staff }) => {
+  await staff('mark')
+  return { type: 'text/csv; charset=utf-8', name: 'units.csv', content: await services.marks.unitsCsv() }
+})

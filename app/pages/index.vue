@@ -59,9 +59,12 @@ function inOrder(state: string) {
 
 const closest = computed(() => {
   const [first] = skills.value?.closeFirst ?? []
-  const all = skills.value?.areas.flatMap(area => area.skills) ?? []
-  const skill = all.find(({ id }) => id === first)
-  return skill && skill.evidence.length > 0 ? skill : null
+  const trades = skills.value?.trades ?? []
+  for (const trade of trades) {
+    const skill = trade.areas.flatMap(area => area.skills).find(({ id }) => id === first)
+    if (skill) return skill.evidence.length > 0 ? { ...skill, trade: trades.length > 1 ? trade.title : '' } : null
+  }
+  return null
 })
 </script>
 
@@ -111,7 +114,9 @@ const closest = computed(() => {
       <section class="panel card">
         <h2 class="soft small">Closest gap</h2>
         <template v-if="closest">
-          <p class="skill">{{ closest.title }}</p>
+          <p class="skill">
+            {{ closest.title }}<span v-if="closest.trade" class="soft small">, {{ closest.trade.toLowerCase() }}</span>
+          </p>
           <SkillBar :mastery="closest.mastery" :target="closest.target" tall />
           <p class="scale small">
             <span class="soft"
@@ -138,20 +143,7 @@ const closest = computed(() => {
       </section>
       <section class="panel card">
         <h2>All skills</h2>
-        <dl>
-          <div>
-            <dt>Secure</dt>
-            <dd class="figure">{{ skills.counts.secure }}</dd>
-          </div>
-          <div>
-            <dt>Unproven</dt>
-            <dd class="figure">{{ skills.counts.unproven }}</dd>
-          </div>
-          <div>
-            <dt>Gap</dt>
-            <dd class="figure">{{ skills.counts.gap }}</dd>
-          </div>
-        </dl>
+        <SkillCounts :trades="skills.trades" />
         <p class="soft small">Unproven means too little evidence either way.</p>
       </section>
       <CoursesCard @changed="load" />
@@ -225,12 +217,6 @@ aside {
 }
 .scale strong {
   color: var(--act);
-}
-dl div {
-  display: flex;
-  justify-content: space-between;
-  padding: 0.35rem 0.5rem;
-  border-bottom: 1px solid var(--line);
 }
 @media (max-width: 1023px) {
   .columns {

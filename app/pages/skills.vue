@@ -1,21 +1,38 @@
 <script setup lang="ts">
 import { skillsView } from '~~/core/wire/skills'
+import type { TradeView } from '~~/core/wire/skills'
 
 useHead({ title: 'Skill-gap report · Steady Anvil' })
 const route = useRoute()
 const { data: report, failure, load } = useCall(skillsView, () => '/api/me/skills')
 
-const skills = computed(() => report.value?.areas.flatMap(area => area.skills) ?? [])
+/** The trade whose skills are shown; several trades begin with all of them. */
+const wanted = ref(typeof route.query.trade === 'string' ? route.query.trade : '')
 const chosen = ref(typeof route.query.skill === 'string' ? route.query.skill : '')
-const skill = computed(
-  () =>
-    skills.value.find(({ id }) => id === chosen.value) ??
-    skills.value.find(({ id }) => id === report.value?.closeFirst[0]) ??
-    null,
-)
+const skillsIn = (trades: readonly TradeView[]) => trades.flatMap(({ areas }) => areas.flatMap(area => area.skills))
+const trade = computed(() => {
+  const trades = report.value?.trades ?? []
+  const ofSkill = trades.find(one => skillsIn([one]).some(({ id }) => id === chosen.value))
+  return (
+    trades.find(({ id }) => id === wanted.value) ??
+    (wanted.value === '' ? ofSkill : undefined) ??
+    (trades.length === 1 ? trades[0] : undefined) ??
+    null
+  )
+})
+const views = computed(() => [
+  { value: 'all', label: 'All trades' },
+  ...(report.value?.trades ?? []).map(({ id, title }) => ({ value: id, label: title })),
+])
+const skills = computed(() => skillsIn(trade.value ? [trade.value] : (report.value?.trades ?? [])))
 const first = computed(() =>
   (report.value?.closeFirst ?? []).flatMap(id => skills.value.find(one => one.id === id) ?? []),
 )
+const skill = computed(() => skills.value.find(({ id }) => id === chosen.value) ?? first.value[0] ?? null)
+const tradeOf = (id: string): string =>
+  report.value?.trades.find(one => skillsIn([one]).some(skill => skill.id === id))?.title.toLowerCase() ?? ''
+/** What is said to stand behind what is shown. */
+const basis = computed(() => trade.value ?? report.value ?? { sittings: 0, criteria: 0, newest: null })
 const shown = ref(5)
 
 function print() {
@@ -32,12 +49,12 @@ function saveJson() {
   <p v-else-if="!report" class="soft" role="status">Working out the report…</p>
   <template v-else>
     <header class="head">
-      <h1>Skill-gap report, {{ report.programme.toLowerCase() }}</h1>
+      <h1>Skill-gap report, {{ (trade?.title ?? 'all trades').toLowerCase() }}</h1>
       <p class="soft">
         <span class="print-only">{{ report.person }}, {{ format.date(report.at) }}. </span
-        >{{ counted(report.sittings, 'sitting', 'sittings') }}, {{ report.criteria }} judged criteria<template
-          v-if="report.newest"
-          >, newest {{ format.date(report.newest) }}</template
+        >{{ counted(basis.sittings, 'sitting', 'sittings') }}, {{ basis.criteria }} judged criteria<template
+          v-if="basis.newest"
+          >, newest {{ format.date(basis.newest) }}</template
         >
       </p>
       <div class="actions no-print">
@@ -46,9 +63,28 @@ function saveJson() {
         <Button outlined severity="secondary" label="JSON" @click="saveJson" />
       </div>
     </header>
+    <SelectButton
+      v-if="report.trades.length > 1"
+      class="trades no-print"
+      :model-value="trade?.id ?? 'all'"
+      :options="views"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      size="small"
+      aria-label="Which trade"
+      @update:model-value="wanted = $event"
+    />
     <div class="columns">
-      <section class="panel chart" aria-label="Skills by area">
-        <SkillChart :areas="report.areas" :target="report.target" :chosen="skill?.id ?? ''" @choose="chosen = $event" />
+      <section class="panel chart" :aria-label="trade ? 'Skills by area' : 'Areas by trade'">
+        <SkillChart
+          v-if="trade"
+          :areas="trade.areas"
+          :target="trade.target"
+          :chosen="skill?.id ?? ''"
+          @choose="chosen = $event"
+        />
+        <TradesChart v-else :trades="report.trades" @choose="wanted = $event" />
         <p class="key small soft">
           A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level. Solid:
           secure. Outlined: unproven, too little evidence either way. Hatched: gap.
@@ -63,13 +99,16 @@ function saveJson() {
                 {{ one.title }}
               </button>
               <span class="small">{{ one.mastery.standing }}</span>
-              <span class="soft small">{{
-                one.recurring[0]
-                  ? one.recurring[0].fault
-                  : one.evidence.length === 0
-                    ? 'not seen yet'
-                    : counted(one.evidence.length, 'criterion seen so far', 'criteria seen so far')
-              }}</span>
+              <span class="soft small"
+                >{{ trade ? '' : `${tradeOf(one.id)}: `
+                }}{{
+                  one.recurring[0]
+                    ? one.recurring[0].fault
+                    : one.evidence.length === 0
+                      ? 'not seen yet'
+                      : counted(one.evidence.length, 'criterion seen so far', 'criteria seen so far')
+                }}</span
+              >
             </li>
           </ol>
           <p v-if="first.length === 0">Every skill is secure.</p>
@@ -89,6 +128,9 @@ function saveJson() {
 </template>
 
 <style scoped>
+.trades {
+  margin-bottom: 0.9rem;
+}
 .head {
   display: flex;
   align-items: baseline;

@@ -7,6 +7,10 @@ export const slug = z
   .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)
   .max(60)
 
+/** The trades that are taught here. Each has a tree of skills of the same name. */
+export const trade = z.enum(['bookkeeping', 'office', 'network'])
+export type Trade = z.infer<typeof trade>
+
 const points = z.number().positive().max(100)
 
 /**
@@ -139,7 +143,7 @@ export const paperFile = z.strictObject({
   id: slug,
   version: z.int().positive(),
   title: z.string(),
-  trade: z.enum(['bookkeeping', 'office', 'network']),
+  trade,
   kind: z.enum(['exam', 'mock', 'practice']),
   /** Null for a paper without a clock: it is handed in when its trainee has done. */
   minutes: z.number().positive().max(600).nullable().default(null),

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { gapReport } from './report'
+import { gapReport, gapReports } from './report'
 import type { JudgedCriterion } from './report'
-import { proveTree, skillTree } from './tree'
+import { proveTree, proveTrees, skillTree, treesOf } from './tree'
 
 const tree = skillTree.parse({
-  id: 'books',
+  id: 'bookkeeping',
   title: 'Books',
   areas: [
     {
@@ -106,5 +106,49 @@ describe('a skill tree', () => {
       'vat needs itself, by way of others.',
     ])
     expect(proveTree(tree)).toEqual([])
+  })
+})
+
+describe('several trades', () => {
+  const office = skillTree.parse({
+    id: 'office',
+    title: 'Office work',
+    areas: [
+      {
+        id: 'sheets',
+        title: 'Sheets',
+        skills: [
+          { id: 'totals', title: 'Totals', can: '…', weight: 3 },
+          { id: 'charts', title: 'Charts', can: '…' },
+        ],
+      },
+    ],
+  })
+
+  it('are reported each by itself, and closed first in one order', () => {
+    const wrong = (skill: string) => Array.from({ length: 3 }, () => judged([skill], 0, 100))
+    const { trades, closeFirst } = gapReports([tree, office], [...wrong('prepaid'), ...wrong('totals')], now)
+    expect(trades.map(({ trade, criteria }) => [trade, criteria])).toEqual([
+      ['bookkeeping', 3],
+      ['office', 3],
+    ])
+    // Both gaps lie equally far from the target; weight 3 comes before weight 2, then what nobody knows yet.
+    expect(closeFirst.map(({ skill }) => skill.id).slice(0, 2)).toEqual(['totals', 'prepaid'])
+    expect(closeFirst).toHaveLength(6)
+  })
+
+  it('count as the programme says, else as the papers given, else the first', () => {
+    const ids = (...args: Parameters<typeof treesOf>): string[] => treesOf(...args).map(({ id }) => id)
+    const trees = [tree, office]
+    expect(ids(['office'], ['bookkeeping'], trees)).toEqual(['office'])
+    expect(ids(null, ['office', 'bookkeeping', 'office'], trees)).toEqual(['bookkeeping', 'office'])
+    expect(ids(null, [], trees)).toEqual(['bookkeeping'])
+    expect(ids(['network'], [], trees)).toEqual(['bookkeeping'])
+  })
+
+  it('have no skill in common', () => {
+    const twice = skillTree.parse({ ...office, areas: [{ ...office.areas[0], skills: tree.areas[0]!.skills }] })
+    expect(proveTrees([tree, office])).toEqual([])
+    expect(proveTrees([tree, twice])).toContain('The skill vat stands in bookkeeping and in office.')
   })
 })

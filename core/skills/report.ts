@@ -37,6 +37,8 @@ export interface AreaReport {
 }
 
 export interface GapReport {
+  trade: SkillTree['id']
+  title: string
   at: string
   target: number
   /** Judged criteria that named any skill of the tree. */
@@ -55,6 +57,16 @@ const evidenceOf = (judged: JudgedCriterion, now: string) => ({
   w: evidenceWeight(judged.skills.length, (Date.parse(now) - Date.parse(judged.at)) / DAY_MS),
 })
 
+/** The reports of several trades, and what to close first across all of them. */
+export function gapReports(
+  trees: readonly SkillTree[],
+  judged: readonly JudgedCriterion[],
+  now: string,
+): { trades: GapReport[]; closeFirst: SkillReport[] } {
+  const trades = trees.map(tree => gapReport(tree, judged, now))
+  return { trades, closeFirst: closeFirst(trades.flatMap(({ areas }) => areas.flatMap(({ skills }) => skills))) }
+}
+
 /** What all the evidence says about every skill of the tree, as of `now`. */
 export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], now: string): GapReport {
   const areas = tree.areas.map((area): AreaReport => {
@@ -65,6 +77,8 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
   const known = new Set(skillsOf(tree).map(({ id }) => id))
   const counted = judged.filter(({ skills }) => skills.some(id => known.has(id)))
   return {
+    trade: tree.id,
+    title: tree.title,
     at: now,
     target: tree.target,
     criteria: counted.length,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-
-const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)
+import { slug, trade } from '../paper/schema'
+import type { Trade } from '../paper/schema'
 
 export const skill = z.strictObject({
   id: slug,
@@ -18,7 +18,8 @@ export const skill = z.strictObject({
 export type Skill = z.infer<typeof skill>
 
 export const skillTree = z.strictObject({
-  id: slug,
+  /** The trade whose skills these are. */
+  id: trade,
   title: z.string(),
   target: z.number().gt(0).lt(1).default(0.7),
   areas: z.array(z.strictObject({ id: slug, title: z.string(), skills: z.array(skill).min(1) })).min(1),
@@ -27,6 +28,29 @@ export type SkillTree = z.infer<typeof skillTree>
 
 export function skillsOf(tree: SkillTree): Skill[] {
   return tree.areas.flatMap(area => area.skills)
+}
+
+/** The trees of a programme, in its order. Without one they are those of the papers given; else the first. */
+export function treesOf(
+  programme: readonly Trade[] | null,
+  papersGiven: readonly Trade[],
+  trees: readonly SkillTree[],
+): SkillTree[] {
+  const wanted = programme ?? trade.options.filter(one => papersGiven.includes(one))
+  const found = wanted.flatMap(id => trees.find(tree => tree.id === id) ?? [])
+  return found.length > 0 ? found : trees.slice(0, 1)
+}
+
+/** Skills that stand in more than one tree, as sentences: evidence couldn't tell which is meant. */
+export function proveTrees(trees: readonly SkillTree[]): string[] {
+  const seen = new Map<string, string>()
+  return trees.flatMap(tree =>
+    skillsOf(tree).flatMap(({ id }) => {
+      const other = seen.get(id)
+      seen.set(id, tree.id)
+      return other === undefined || other === tree.id ? [] : [`The skill ${id} stands in ${other} and in ${tree.id}.`]
+    }),
+  )
 }
 
 /** Everything wrong with a tree beyond its shape: skills named twice, needs that don't exist or go in a circle. */

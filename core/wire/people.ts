@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { trade } from '../paper/schema'
 import { role } from '../people/roles'
 
 export const accountView = z.strictObject({
@@ -8,6 +9,8 @@ export const accountView = z.strictObject({
   role,
   cohorts: z.array(z.string()),
   open: z.boolean(),
+  /** The trades of a trainee's programme; null where they follow from the papers given. */
+  trades: z.array(trade).nullable(),
 })
 export type AccountView = z.infer<typeof accountView>
 
@@ -38,6 +41,10 @@ export const rosterView = z.strictObject({
   passwords: z.array(givenPassword),
 })
 export type RosterView = z.infer<typeof rosterView>
+
+export const programmeRequest = z.strictObject({
+  trades: z.array(trade).min(1, 'Choose a trade.').max(trade.options.length).nullable(),
+})
 
 export const openRequest = z.strictObject({ open: z.boolean() })
 

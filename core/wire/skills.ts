@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { trade } from '../paper/schema'
 
 const masteryView = z.strictObject({
   level: z.number(),
@@ -33,25 +34,36 @@ export const skillReportView = z.strictObject({
 })
 export type SkillReportView = z.infer<typeof skillReportView>
 
+const counts = z.strictObject({ secure: z.int(), unproven: z.int(), gap: z.int() })
+/** What the report stands on. */
+const basis = { sittings: z.int(), criteria: z.int(), newest: z.string().nullable(), counts }
+
+export const areaView = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  mastery: masteryView,
+  evidence: z.int(),
+  counts,
+  skills: z.array(skillReportView),
+})
+export type AreaView = z.infer<typeof areaView>
+
+export const tradeView = z.strictObject({
+  id: trade,
+  title: z.string(),
+  target: z.number(),
+  ...basis,
+  areas: z.array(areaView),
+})
+export type TradeView = z.infer<typeof tradeView>
+
 export const skillsView = z.strictObject({
   person: z.string(),
-  programme: z.string(),
   at: z.string(),
-  target: z.number(),
-  sittings: z.int(),
-  criteria: z.int(),
-  newest: z.string().nullable(),
-  counts: z.strictObject({ secure: z.int(), unproven: z.int(), gap: z.int() }),
-  areas: z.array(
-    z.strictObject({
-      id: z.string(),
-      title: z.string(),
-      mastery: masteryView,
-      evidence: z.int(),
-      skills: z.array(skillReportView),
-    }),
-  ),
-  /** Ids of skills, in the order in which to close them. */
+  ...basis,
+  /** The trades of the trainee's programme. */
+  trades: z.array(tradeView),
+  /** Ids of skills, in the order in which to close them, across all trades. */
   closeFirst: z.array(z.string()),
 })
 export type SkillsView = z.infer<typeof skillsView>

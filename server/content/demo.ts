@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { adjustments } from '../../core/assignment/adjustments'
 import { unitDocument } from '../../core/assignment/units'
 import { assignmentSettings, releaseOf } from '../../core/assignment/settings'
+import { trade } from '../../core/paper/schema'
 import type { Paper } from '../../core/paper/schema'
 import { role } from '../../core/people/roles'
 import { readAs } from './read'
@@ -16,6 +17,7 @@ const demoPerson = z.strictObject({
   email: z.email(),
   role,
   about: z.string().default(''),
+  trades: z.array(trade).min(1).optional(),
   adjustments: adjustments.optional(),
 })
 

@@ -6,7 +6,7 @@ import { paperFile, task, tasksOf } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
 import { provePaper, proveTask } from '../../core/proof/proof'
 import { loadTools } from '../../core/tools/registry'
-import { proveTree, skillTree, skillsOf } from '../../core/skills/tree'
+import { proveTree, proveTrees, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
 
 export interface Content {
@@ -46,7 +46,7 @@ export async function readContent(folders: readonly string[]): Promise<Content> 
  */
 export async function proveContent({ trees, papers }: Content): Promise<string[]> {
   const skills = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
-  const faults = [...trees.flatMap(proveTree), ...papers.flatMap(provePaper)]
+  const faults = [...trees.flatMap(proveTree), ...proveTrees(trees), ...papers.flatMap(provePaper)]
   const proved = new Set<Task>()
   for (const task of papers.flatMap(tasksOf)) {
     if (proved.has(task)) continue

@@ -1,5 +1,8 @@
+import { z } from 'zod'
 import { adjustments, noAdjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
+import { trade } from '../../core/paper/schema'
+import type { Trade } from '../../core/paper/schema'
 import type { PersonView } from '../../core/wire/work'
 import type { Database } from './connection'
 import { readOr } from './reading'
@@ -7,6 +10,8 @@ import { readOr } from './reading'
 export interface Person extends PersonView {
   passwordHash: string
   about: string
+  /** The trades of the programme; absent where they follow from the papers given. */
+  trades?: Trade[]
   /** Since when nobody signs in to it any more; absent while it is open. */
   closedAt?: string
 }
@@ -19,17 +24,25 @@ interface Row {
   password_hash: string
   about: string
   closed_at: string | null
+  trades: string | null
 }
 
-const fromRow = ({ id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt }: Row): Person => ({
-  id,
-  name,
-  email,
-  role,
-  about,
-  passwordHash,
-  ...(closedAt === null ? {} : { closedAt }),
-})
+const programme = z.array(trade).min(1)
+
+function fromRow(row: Row): Person {
+  const { id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt } = row
+  const trades = row.trades === null ? null : readOr('people', id, () => programme.parse(JSON.parse(row.trades!)), null)
+  return {
+    id,
+    name,
+    email,
+    role,
+    about,
+    passwordHash,
+    ...(trades === null ? {} : { trades }),
+    ...(closedAt === null ? {} : { closedAt }),
+  }
+}
 
 /** People, by id or by sign-in address. `db` may be a transaction. */
 export function peopleIn(db: Database) {
@@ -56,7 +69,7 @@ export function peopleIn(db: Database) {
       return (await db<Row>('people').where({ role: 'trainee', closed_at: null }).orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt }): Row => ({
+      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt, trades }): Row => ({
         id,
         name,
         email,
@@ -64,6 +77,7 @@ export function peopleIn(db: Database) {
         about,
         password_hash: passwordHash,
         closed_at: closedAt ?? null,
+        trades: trades ? JSON.stringify(trades) : null,
       }))
       await db.batchInsert('people', rows, 50)
     },
@@ -72,6 +86,12 @@ export function peopleIn(db: Database) {
     },
     async setPassword(id: string, passwordHash: string): Promise<void> {
       await db<Row>('people').where({ id }).update({ password_hash: passwordHash })
+    },
+    /** The trades of somebody's programme; null where they follow from the papers given. */
+    async setTrades(id: string, trades: readonly Trade[] | null): Promise<void> {
+      await db<Row>('people')
+        .where({ id })
+        .update({ trades: trades ? JSON.stringify(trades) : null })
     },
     /** Closes an account at a moment, or opens it again with null. */
     async close(id: string, at: string | null): Promise<void> {

@@ -84,8 +84,11 @@ describe('steps in free order, with hints and a step for a marker', () => {
   })
 
   it('what waits is no evidence, and the marks book tells it apart', async () => {
-    const { areas } = await trainee.as(skillsView, 'GET', '/api/me/skills')
-    const evidence = areas.flatMap(area => area.skills).flatMap(skill => skill.evidence)
+    const { trades } = await trainee.as(skillsView, 'GET', '/api/me/skills')
+    const evidence = trades
+      .flatMap(({ areas }) => areas)
+      .flatMap(area => area.skills)
+      .flatMap(skill => skill.evidence)
     const own = evidence.filter(({ sittingId }) => sittingId === id)
     expect(own.map(({ points, outOf }) => [points, outOf])).toEqual(
       expect.arrayContaining([

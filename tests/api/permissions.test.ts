@@ -73,7 +73,8 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/courses': [signedIn, '/api/courses'],
   'POST /api/courses/join': [trainees, '/api/courses/join', { code: 'TILLER-7' }],
   'POST /api/courses/[id]/leave': [{ ...theirs, other: 'done' }, '/api/courses/books-trial/leave', {}],
-  'GET /api/rooms': [invigilators, '/api/rooms'],
+  'GET /api/rooms': [{ ...invigilators, trainer: 'done' }, '/api/rooms'],
+  'PUT /api/rooms/[id]/staff': [trainers, '/api/rooms/office/staff', { people: ['tobias-reed'] }],
   'GET /api/rooms/[id]': [invigilators, '/api/rooms/office'],
   'GET /api/rooms/[id]/stream': [invigilators, '/api/rooms/office/stream'],
   'POST /api/rooms/[id]/acts': [
@@ -100,6 +101,15 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   ],
   'GET /api/marks': [trainers, '/api/marks'],
   'GET /api/marks/csv': [trainers, '/api/marks/csv'],
+  'GET /api/marks/units': [trainers, '/api/marks/units'],
+  'GET /api/units': [trainers, '/api/units'],
+  'POST /api/units': [trainers, '/api/units', { title: 'Tested', parts: [{ assignmentId: 'once', weight: 1 }] }],
+  'PUT /api/units/[id]': [
+    trainers,
+    '/api/units/unit-1',
+    { title: 'Unit 1', parts: [{ assignmentId: 'counter', weight: 1 }] },
+  ],
+  'DELETE /api/units/[id]': [trainers, '/api/units/unit-1'],
   'GET /api/people': [trainers, '/api/people'],
   'GET /api/people/roster': [administrators, '/api/people/roster'],
   'POST /api/people/roster': [
@@ -108,6 +118,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
     { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true },
   ],
   'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', {}],
+  'PUT /api/people/[id]/programme': [administrators, '/api/people/robin-tarn/programme', { trades: null }],
   'PUT /api/people/[id]/account': [administrators, '/api/people/robin-tarn/account', { open: true }],
   'PUT /api/people/[id]/adjustments': [
     trainers,

@@ -1,5 +1,6 @@
 import { givenPaper } from '../../server/testing/given'
 import { By, openBrowser, press, see, signIn, text } from '../support/browser'
+import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import { enrol, seat, work } from './load'
 import { ms, spreadOf } from './figures'
@@ -15,6 +16,11 @@ export async function benchBoard(): Promise<void> {
   try {
     const { driver } = browser
     await enrol(server, SIZE, givenPaper('hall', { room: 'Long hall' }))
+    await (
+      await new Client(server.url).signIn('marit.feld')
+    ).call('PUT', '/api/rooms/long-hall/staff', {
+      people: ['tobias-reed'],
+    })
     const trainees = await seat(server, SIZE, 'hall')
     await signIn(driver, server.url, 'tobias.reed@sallowmere.test', { lands: 'Rooms' })
     await press(driver, 'Open the board of Long hall')

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3'
-import type { SkillsView } from '~~/core/wire/skills'
+import type { AreaView } from '~~/core/wire/skills'
 
 /** All skills by area: where each level probably lies against the target. */
-const props = defineProps<{ areas: SkillsView['areas']; target: number; chosen: string }>()
+const props = defineProps<{ areas: AreaView[]; target: number; chosen: string }>()
 const emit = defineEmits<{ choose: [id: string] }>()
 
 const percent = scaleLinear([0, 1], [0, 100])

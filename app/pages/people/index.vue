@@ -18,6 +18,12 @@ const shown = computed(() => {
 /** What is being asked before it is done. */
 const asked = shallowRef<{ what: 'password' | 'close' | 'open'; who: AccountView } | null>(null)
 const given = shallowRef<GivenPassword | null>(null)
+/** Whose programme is being set. */
+const programme = shallowRef<AccountView | null>(null)
+function took(changed: AccountView) {
+  people.value = people.value?.map(one => (one.id === changed.id ? changed : one)) ?? null
+  programme.value = null
+}
 const refusal = ref('')
 const busy = ref(false)
 const words = {
@@ -86,6 +92,16 @@ async function go() {
     <Column header="Cohorts"
       ><template #body="{ data }">{{ data.cohorts.join(', ') }}</template></Column
     >
+    <Column header="Programme"
+      ><template #body="{ data }"
+        ><Button
+          v-if="data.role === 'trainee'"
+          text
+          size="small"
+          :label="data.trades === null ? 'by papers given' : data.trades.join(', ')"
+          :aria-label="`Programme of ${data.name}: ${data.trades?.join(', ') ?? 'by papers given'}`"
+          @click="programme = data" /></template
+    ></Column>
     <Column header-style="width: 17rem">
       <template #body="{ data }">
         <div class="acts">
@@ -131,6 +147,7 @@ async function go() {
         @click="go"
     /></template>
   </Dialog>
+  <ProgrammeDialog :person="programme" @closed="programme = null" @set="took" />
   <Dialog
     :visible="given !== null"
     modal

@@ -1,7 +1,9 @@
 import { faultInWords } from '../../../core/marking/faults'
 import type { Mastery } from '../../../core/skills/mastery'
-import { gapReport } from '../../../core/skills/report'
-import type { JudgedCriterion, SkillReport } from '../../../core/skills/report'
+import type { Trade } from '../../../core/paper/schema'
+import { gapReports } from '../../../core/skills/report'
+import type { AreaReport, JudgedCriterion, SkillReport } from '../../../core/skills/report'
+import { treesOf } from '../../../core/skills/tree'
 import type { Plan } from '../../../core/sitting/plan'
 import type { SkillReportView, SkillsView } from '../../../core/wire/skills'
 import { assignmentsIn } from '../../db/assignments'
@@ -35,7 +37,7 @@ interface OpenPaper {
 
 /** The skill-gap report, from the evidence of all ended sittings whose results are released. */
 export function skillService({ db, now }: Context, plans: PlanService) {
-  const trees = skillTreesIn(db)
+  const skillTrees = skillTreesIn(db)
   const evidence = evidenceIn(db)
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
@@ -72,44 +74,65 @@ export function skillService({ db, now }: Context, plans: PlanService) {
     return found
   }
 
+  async function tradesGiven(person: Person): Promise<Trade[]> {
+    const given = await assignments.of(person.id)
+    const found = await Promise.all(
+      given.map(({ assignment }) => plans.find(assignment.paperId, assignment.paperVersion)),
+    )
+    return found.map(({ paper }) => paper.trade)
+  }
+
   return {
     async report(person: Person): Promise<SkillsView> {
-      const [tree] = await trees.all()
-      if (!tree) throw notFound('skill tree')
       const at = now()
-      const [all, released, open] = await Promise.all([
+      const [all, released, open, trees, given] = await Promise.all([
         evidence.of(person.id),
         releasedPlans(person, at),
         openPapers(person, at),
+        skillTrees.all(),
+        tradesGiven(person),
       ])
-      const report = gapReport(
-        tree,
-        all.filter(({ sittingId }) => released.has(sittingId)),
-        at,
-      )
-      const skills = report.areas.flatMap(area => area.skills)
-      const count = (standing: Mastery['standing']): number =>
-        skills.filter(({ mastery }) => mastery.standing === standing).length
+      if (trees.length === 0) throw notFound('skill tree')
+      const known = all.filter(({ sittingId }) => released.has(sittingId))
+      const { trades, closeFirst } = gapReports(treesOf(person.trades ?? null, given, trees), known, at)
+      const inTrades = new Set(trades.flatMap(({ areas }) => areas.flatMap(allSkills).map(({ skill }) => skill.id)))
+      const counted = known.filter(({ skills }) => skills.some(id => inTrades.has(id)))
       return {
         person: person.name,
-        programme: tree.title,
         at,
-        target: tree.target,
-        sittings: report.sittings,
-        criteria: report.criteria,
-        newest: report.newest,
-        counts: { secure: count('secure'), unproven: count('unproven'), gap: count('gap') },
-        areas: report.areas.map(area => ({
-          id: area.id,
-          title: area.title,
-          mastery: masteryView(area.mastery),
-          evidence: area.count,
-          skills: area.skills.map(skill => skillView(skill, released, open)),
+        sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
+        criteria: counted.length,
+        newest: counted.map(one => one.at).reduce<string | null>((a, b) => (a === null || b > a ? b : a), null),
+        counts: countsOf(trades.flatMap(({ areas }) => areas.flatMap(allSkills))),
+        trades: trades.map(report => ({
+          id: report.trade,
+          title: report.title,
+          target: report.target,
+          sittings: report.sittings,
+          criteria: report.criteria,
+          newest: report.newest,
+          counts: countsOf(report.areas.flatMap(allSkills)),
+          areas: report.areas.map(area => ({
+            id: area.id,
+            title: area.title,
+            mastery: masteryView(area.mastery),
+            evidence: area.count,
+            counts: countsOf(area.skills),
+            skills: area.skills.map(skill => skillView(skill, released, open)),
+          })),
         })),
-        closeFirst: report.closeFirst.map(({ skill }) => skill.id),
+        closeFirst: closeFirst.map(({ skill }) => skill.id),
       }
     },
   }
+}
+
+const allSkills = ({ skills }: AreaReport): SkillReport[] => skills
+
+function countsOf(skills: readonly SkillReport[]): SkillsView['counts'] {
+  const count = (standing: Mastery['standing']): number =>
+    skills.filter(({ mastery }) => mastery.standing === standing).length
+  return { secure: count('secure'), unproven: count('unproven'), gap: count('gap') }
 }
 
 /** Papers suggested for practising a skill, at the most. */
@@ -164,8 +187,11 @@ function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReport
 
 /** The report as CSV, a line for each skill. */
 export function skillsCsv(view: SkillsView): string {
-  const rows = view.areas.flatMap(area =>
-    area.skills.map(({ title, target, mastery, evidence, recurring }) => ({
+  const places = new Map(view.closeFirst.map((id, index) => [id, index + 1]))
+  const areas = view.trades.flatMap(({ title: trade, areas }) => areas.map(area => ({ trade, area })))
+  const rows = areas.flatMap(({ trade, area }) =>
+    area.skills.map(({ id, title, target, mastery, evidence, recurring }) => ({
+      trade,
       'area': area.title,
       'skill': title,
       'standing': mastery.standing,
@@ -175,8 +201,7 @@ export function skillsCsv(view: SkillsView): string {
       'chance of being at target': mastery.atTarget,
       target,
       'evidence': evidence.length,
-      'close first':
-        view.closeFirst.findIndex(id => area.skills.some(skill => skill.id === id && skill.title === title)) + 1 || '',
+      'close first': places.get(id) ?? '',
       'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
     })),
   )

@@ -47,7 +47,15 @@ async function loadFolder(
   // One hash for all: everyone has the demo's password, and forty salts would take seconds for nothing.
   const passwordHash = await hashPassword(password)
   await people.add(
-    demo.people.map(({ id, name, email, role, about }) => ({ id, name, email, role, about, passwordHash })),
+    demo.people.map(({ id, name, email, role, about, trades }) => ({
+      id,
+      name,
+      email,
+      role,
+      about,
+      passwordHash,
+      ...(trades ? { trades } : {}),
+    })),
   )
   for (const { id, adjustments } of demo.people) if (adjustments) await adjustmentsIn(db).put(id, adjustments)
   for (const { people: members, ...cohort } of demo.groups.cohorts) await cohortsIn(db).add(cohort, members)

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { trade } from '../../../core/paper/schema'
+import type { Trade } from '../../../core/paper/schema'
 import { readRoster } from '../../../core/people/roster'
 import type { RosterEntry } from '../../../core/people/roster'
 import { SHORTEST_PASSWORD } from '../../../core/wire/people'
@@ -80,13 +82,14 @@ export function peopleService(
     /** Everyone with an account, by name. */
     async list(): Promise<AccountView[]> {
       const cohorts = await cohortsIn(db).titles()
-      return (await people.all()).map(({ id, name, email, role, closedAt }) => ({
+      return (await people.all()).map(({ id, name, email, role, closedAt, trades }) => ({
         id,
         name,
         email,
         role,
         cohorts: cohorts.get(id) ?? [],
         open: closedAt === undefined,
+        trades: trades ?? null,
       }))
     },
 
@@ -157,6 +160,14 @@ export function peopleService(
       await auth.revokeAllOf(id)
       await audit.note(staff, 'give-password', [{ subjectId: id }])
       return { name, email, password }
+    },
+
+    /** Says which trades a trainee's programme has: what their report and their gaps are about. */
+    async setProgramme(staff: Person, id: string, trades: readonly Trade[] | null): Promise<void> {
+      if ((await found(id)).role !== 'trainee')
+        throw new Problem(422, 'not-a-trainee', 'Only trainees have a programme.')
+      await people.setTrades(id, trades && trade.options.filter(one => trades.includes(one)))
+      await audit.note(staff, 'set-programme', [{ subjectId: id, detail: trades?.join(', ') ?? 'by the papers given' }])
     },
 
     /** Closes an account, or opens it again. Nothing that was done in it is lost. */

@@ -16,6 +16,8 @@ export function useRoom(id: string) {
   const failure = ref('')
   const live = ref(false)
   const loaded = ref(false)
+  /** Not this person's to see, or not there: nothing is asked for any more until they say so. */
+  const refused = ref(false)
   /** Once a second is enough for sorting and counting down. */
   const now = ref(clock.read())
   useIntervalFn(() => (now.value = clock.read()), 1000)
@@ -29,8 +31,13 @@ export function useRoom(id: string) {
       title.value = view.title
       rows.value = new Map(view.rows.map(row => [row.key, row]))
       loaded.value = true
+      if (refused.value) open()
+      refused.value = false
     } catch (error) {
       failure.value = inWords(error)
+      if (!(error instanceof CallFailed) || ![401, 403, 404].includes(error.status ?? 0)) return
+      refused.value = true
+      source?.close()
     }
   }
 
@@ -44,7 +51,8 @@ export function useRoom(id: string) {
     }
     source.onerror = () => {
       live.value = false
-      if (source?.readyState === EventSource.CLOSED) setTimeout(open, 5000)
+      // A stream doesn't say why it isn't there; a call does.
+      if (source?.readyState === EventSource.CLOSED) void load().then(() => refused.value || setTimeout(open, 5000))
     }
     source.onmessage = (event: MessageEvent<string>) => {
       const read = roomChange.safeParse(JSON.parse(event.data))
@@ -74,7 +82,7 @@ export function useRoom(id: string) {
     await load()
     return acted
   }
-  return { title, lines, counts, now, failure, live, loaded, load, act }
+  return { title, lines, counts, now, failure, live, loaded, refused, load, act }
 }
 export type Room = ReturnType<typeof useRoom>
 

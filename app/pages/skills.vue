@@ -86,8 +86,8 @@ function saveJson() {
         />
         <TradesChart v-else :trades="report.trades" @choose="wanted = $event" />
         <p class="key small soft">
-          A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level. Solid:
-          secure. Outlined: unproven, too little evidence either way. Hatched: gap.
+          A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level, the dashed
+          line the target. Solid: secure. Outlined: unproven, too little evidence either way. Hatched: gap.
         </p>
       </section>
       <aside>

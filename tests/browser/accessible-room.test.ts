@@ -116,6 +116,14 @@ describe('no serious or critical violation, in light and dark: what the staff se
     await driver.get(`${server.url}/marks`)
     await see(driver, text('Robin Tarn'))
     await clean(['day', 'graphite'])
+    await driver.get(`${server.url}/units`)
+    await press(driver, 'Change the unit Unit 3, the month’s end')
+    await dialogReady(driver)
+    await clean(['day', 'graphite'])
+    await driver.get(`${server.url}/rooms`)
+    await press(driver, 'Invigilators of Office')
+    await dialogReady(driver)
+    await clean(['day', 'graphite'])
     await driver.get(`${server.url}/adjustments`)
     await press(driver, 'Change the adjustments of Noor Halden')
     await see(driver, By.id('factor'))
@@ -145,7 +153,7 @@ describe('what a screen reader gets of the bench', () => {
       has('button', 'Check this step'),
       has('StaticText', 'tries left: 3 of 3') || has('image', /tries left: 3 of 3/),
       has('button', 'Come back to this'),
-      has('button', 'Overview, 0 of 10 finished'),
+      has('button', 'Overview 0/10: tasks finished'),
       has('button', 'Ask the invigilator'),
       has('button', 'Hand in…'),
       has('button', 'Hide the clock'),

@@ -24,6 +24,7 @@ describe('no serious or critical violation, in any theme, and no page scrolls si
     ['a closed cover', '/assignments/month-end-exam', 'It can’t be started.'],
     ['past sittings', '/sittings', 'Counter and creditors'],
     ['the skill-gap report', '/skills', 'Close these first'],
+    ['the report of one trade', '/skills?trade=bookkeeping', 'Close these first'],
   ])('%s', async (_, path, words) => {
     if (path === '/') await signIn(at.driver, at.server.url, 'robin.tarn@sallowmere.test')
     await at.driver.get(`${at.server.url}${path}`)

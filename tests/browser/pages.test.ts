@@ -103,9 +103,22 @@ describe('a cover', () => {
 })
 
 describe('the skill-gap report', () => {
-  it('has a row for each skill with its standing in words, and shows the evidence of the one chosen', async () => {
+  it('begins with all trades of the programme, closes gaps across them, and opens one', async () => {
     await at.driver.get(`${at.server.url}/skills`)
-    await see(at.driver, text('Close these first'))
+    await see(at.driver, By.xpath('//h1[contains(., "all trades")]'))
+    expect(await at.driver.findElements(By.css('tr.area'))).toHaveLength(5 + 6 + 7)
+    await see(at.driver, text('bookkeeping: wrong account'))
+    await press(at.driver, 'Office work')
+    await see(at.driver, By.xpath('//h1[contains(., "office work")]'))
+    expect((await at.driver.findElements(By.css('tr.skill'))).length).toBeGreaterThanOrEqual(30)
+    await press(at.driver, 'Networking')
+    await see(at.driver, By.xpath('//h1[contains(., "networking")]'))
+    expect((await at.driver.findElements(By.css('tr.skill'))).length).toBeGreaterThanOrEqual(30)
+  })
+
+  it('has a row for each skill with its standing in words, and shows the evidence of the one chosen', async () => {
+    await press(at.driver, 'Bookkeeping')
+    await see(at.driver, By.xpath('//h1[contains(., "bookkeeping")]'))
     expect((await at.driver.findElements(By.css('tr.skill'))).length).toBeGreaterThanOrEqual(20)
     await press(at.driver, 'VAT on purchases')
     await see(at.driver, By.xpath('//section[@aria-live]//h2[normalize-space()="VAT on purchases"]'))
@@ -130,7 +143,7 @@ describe('the skill-gap report', () => {
 })
 
 describe('narrow screens', () => {
-  it.each(['/', '/assignments/week-end', '/skills', '/sittings'])(
+  it.each(['/', '/assignments/week-end', '/skills', '/skills?trade=bookkeeping', '/sittings'])(
     '%s doesn’t scroll sideways at 390 px',
     async path => {
       const narrow = await openBrowser({ width: 500, height: 800 })

@@ -205,4 +205,60 @@ describe('an exam in a room, seen from both sides', () => {
       await other.close()
     }
   })
+
+  it('who runs a room is said by the trainer; the board of another room is refused in words', async () => {
+    const board = await openBrowser()
+    try {
+      const { driver } = board
+      await signIn(driver, server.url, 'lene.stroud@sallowmere.test', { lands: 'Rooms' })
+      await see(driver, text('Sheds'))
+      expect(await driver.findElements(By.xpath('//strong[normalize-space()="Office"]'))).toHaveLength(0)
+      await driver.get(`${server.url}/rooms/office`)
+      await see(driver, text('You don’t run the room Office.'))
+      expect(await driver.findElement(By.css('body')).getText()).not.toContain('Let in all')
+      await driver.manage().deleteAllCookies()
+      await signIn(driver, server.url, 'marit.feld@sallowmere.test', { lands: 'Assignments' })
+      await driver.get(`${server.url}/rooms`)
+      await press(driver, 'Invigilators of Office')
+      await (await see(driver, By.xpath('//label[contains(., "Lene Stroud")]'))).click()
+      await press(driver, 'Keep')
+      await see(driver, text('run by Tobias Reed, Lene Stroud'))
+      await driver.manage().deleteAllCookies()
+      await signIn(driver, server.url, 'lene.stroud@sallowmere.test', { lands: 'Rooms' })
+      await press(driver, 'Open the board of Office')
+      await see(driver, text('Isla Quay'))
+    } finally {
+      await board.close()
+    }
+  })
+
+  it('a unit is made of two papers with weights, and stands in the marks book', async () => {
+    const board = await openBrowser()
+    try {
+      const { driver } = board
+      await signIn(driver, server.url, 'marit.feld@sallowmere.test', { lands: 'Assignments' })
+      await driver.get(`${server.url}/marks`)
+      await press(driver, 'Units')
+      await press(driver, 'Make a unit')
+      await (await see(driver, By.id('title'))).sendKeys('Unit 2, the yard')
+      for (const paper of ['Yard clerk, books, Office', 'Yard clerk, books, Sheds']) {
+        await (
+          await see(driver, By.xpath('//*[@aria-label="Add a paper"]/ancestor-or-self::*[contains(@class,"p-select")]'))
+        ).click()
+        await (await see(driver, By.xpath(`//li[@role="option"][contains(., "${paper}")]`))).click()
+      }
+      const [weight] = await driver.findElements(
+        By.xpath('//input[contains(@aria-label, "Weight of Yard clerk, books, Office")]'),
+      )
+      await weight!.sendKeys(Key.chord(Key.CONTROL, 'a'), '3', Key.TAB)
+      await press(driver, 'Make it')
+      await see(driver, text('3 of 4'))
+      await press(driver, 'Marks book')
+      await see(driver, By.xpath('//th[contains(., "Unit 2, the yard") and contains(., "all 2 count")]'))
+      // Isla’s void sitting gave her nothing: she has the paper, and it counts as not sat.
+      await see(driver, By.xpath('//tr[contains(., "Isla Quay")]//td[contains(., "1 not sat")]'))
+    } finally {
+      await board.close()
+    }
+  })
 })

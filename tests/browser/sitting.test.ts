@@ -102,7 +102,7 @@ describe('sections', () => {
     await allSaved(driver)
     expect(await driver.findElements(By.xpath('//footer//button[normalize-space()="Tray"]'))).toHaveLength(0)
     await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
-    await press(driver, 'Overview, 0 of 4 finished')
+    await press(driver, 'Overview 0/4: tasks finished')
     await see(driver, text('left, closed'))
     const closed = await driver.findElements(By.css('.side-panel tbody button[disabled]'))
     expect(closed).toHaveLength(2)

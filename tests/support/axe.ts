@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/webdriverjs'
+import axe from 'axe-core'
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 import type { WebDriver } from './browser'
 
@@ -7,26 +7,36 @@ export const allThemes = ['day', 'graphite', 'contrast', 'warm']
 /** The rules that look at colours: the others find in one theme what they find in all. */
 const ofColour = ['color-contrast', 'link-in-text-block']
 
-/** Serious and critical violations in these themes, each as rule, theme and place. */
-export async function violations(driver: WebDriver, themes: readonly string[] = allThemes): Promise<string[]> {
-  const found: string[] = []
-  for (const [place, theme] of themes.entries()) {
-    await driver.executeScript(`document.documentElement.dataset.theme = ${JSON.stringify(theme)}`)
-    await driver.sleep(350)
-    const axe = new AxeBuilder(driver)
-    const { violations } = await (place === 0 ? axe : axe.withRules(ofColour)).analyze()
-    for (const { id, impact, nodes } of violations) {
-      if (impact === 'serious' || impact === 'critical')
-        found.push(
-          ...nodes.map(
-            node =>
-              `${theme}: ${id}: ${node.target.join(' ')} ${node.html.slice(0, 140)} ${node.any[0]?.message ?? ''}`,
-          ),
-        )
+/** Runs in the page: every rule in the first theme, those of colour in the others. Each is given time to be painted. */
+const LOOK = `
+  const [themes, ofColour, done] = arguments
+  const still = document.createElement('style')
+  still.textContent = '*, *::before, *::after { transition-duration: 0s !important; animation-duration: 0s !important }'
+  document.head.append(still)
+  const painted = () => new Promise(next => requestAnimationFrame(() => setTimeout(next, 30)))
+  const look = async () => {
+    const found = []
+    for (const [place, theme] of themes.entries()) {
+      document.documentElement.dataset.theme = theme
+      await painted()
+      const rules = place === 0 ? {} : { runOnly: { type: 'rule', values: ofColour } }
+      const { violations } = await axe.run(document, { ...rules, resultTypes: ['violations'], elementRef: false })
+      for (const { id, impact, nodes } of violations)
+        if (impact === 'serious' || impact === 'critical')
+          for (const { target, html, any } of nodes)
+            found.push(theme + ': ' + id + ': ' + target.join(' ') + ' ' + html.slice(0, 140) + ' ' + (any[0]?.message ?? ''))
     }
+    document.documentElement.dataset.theme = 'day'
+    still.remove()
+    return found
   }
-  await driver.executeScript('document.documentElement.dataset.theme = "day"')
-  return found
+  look().then(done, error => done(['axe failed: ' + error]))`
+
+/** Serious and critical violations in these themes, each as theme, rule and place. */
+export async function violations(driver: WebDriver, themes: readonly string[] = allThemes): Promise<string[]> {
+  if (!(await driver.executeScript('return "axe" in window'))) await driver.executeScript(axe.source)
+  await driver.manage().setTimeouts({ script: 120_000 })
+  return driver.executeAsyncScript(LOOK, themes, ofColour)
 }
 
 export const sideways = async (driver: WebDriver): Promise<number> =>

@@ -133,6 +133,7 @@ function takeOut(assignmentId: string) {
   font-weight: 600;
 }
 .form td {
+  vertical-align: middle;
   padding: 0.25rem 0;
   border-top: 1px solid var(--line);
 }

@@ -74,7 +74,7 @@ const saved = computed(() => {
     <Button
       text
       :label="`Overview ${finished}/${bench.tasks.length}`"
-      :aria-label="`Overview, ${finished} of ${bench.tasks.length} finished`"
+      :aria-label="`Overview ${finished}/${bench.tasks.length}: tasks finished`"
       aria-keyshortcuts="Alt+O"
       @click="$emit('overview')"
     />

@@ -117,7 +117,7 @@ const standing = computed(() => {
         outlined
         severity="secondary"
         :to="`/sittings/${assignment.latest.sittingId}/result`"
-        :aria-label="`Result of ${assignment.paperTitle}`"
+        :aria-label="`See the result of ${assignment.paperTitle}`"
         label="See the result"
         fluid
       />
@@ -127,7 +127,7 @@ const standing = computed(() => {
         outlined
         severity="secondary"
         :to="`/sittings/${assignment.latest.sittingId}/receipt`"
-        :aria-label="`Receipt of ${assignment.paperTitle}`"
+        :aria-label="`See the receipt of ${assignment.paperTitle}`"
         label="See the receipt"
         fluid
       />
@@ -136,7 +136,7 @@ const standing = computed(() => {
         as="router-link"
         text
         :to="`/assignments/${assignment.id}`"
-        :aria-label="`Cover of ${assignment.paperTitle}: not open yet`"
+        :aria-label="`Not open yet: ${assignment.paperTitle}`"
         label="Not open yet"
         fluid
       />

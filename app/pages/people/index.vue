@@ -119,7 +119,7 @@ async function go() {
             severity="secondary"
             size="small"
             :label="data.open ? 'Close…' : 'Open again…'"
-            :aria-label="`${data.open ? 'Close' : 'Open'} the account of ${data.name}`"
+            :aria-label="`${data.open ? 'Close' : 'Open again'} the account of ${data.name}`"
             @click="ask(data.open ? 'close' : 'open', data)"
           />
         </div>

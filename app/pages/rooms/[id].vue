@@ -105,7 +105,8 @@ function say(text: string) {
 </script>
 
 <template>
-  <div class="room-page">
+  <FailureNotice v-if="room.refused.value" :message="room.failure.value" @again="room.load" />
+  <div v-else class="room-page">
     <header class="head">
       <h1>{{ room.title.value || 'Room' }}</h1>
       <span class="figure clock">{{ format.second(room.now.value) }}</span>

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { z } from 'zod'
 import type { Task } from '../../core/paper/schema'
-import { check, Client } from '../support/client'
+import { check, Client, post } from '../support/client'
 import { failing, weekEndTasks } from '../support/paper'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
@@ -104,8 +105,51 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
     expect(text).toMatch(secretKeys)
     expect(tasks.flatMap(secretsOf).filter(secret => text.includes(secret)).length).toBeGreaterThan(20)
   })
+})
 
-  it('nor do the files that the browser loads', async () => {
+describe('once it has ended, answers hold what the release rule allows', () => {
+  const tomorrow = new Date(Date.now() + 86_400_000).toISOString()
+  const yesterday = new Date(Date.now() - 86_400_000).toISOString()
+  const rules: [string, object, { shown: boolean; answers: boolean }][] = [
+    ['held until they are released', { results: 'after-release', answers: true }, { shown: false, answers: false }],
+    ['held until a date', { results: 'on-date', resultsAt: tomorrow, answers: true }, { shown: false, answers: false }],
+    ['shown since a date', { results: 'on-date', resultsAt: yesterday, answers: true }, { shown: true, answers: true }],
+    ['shown at once', { results: 'at-end', answers: true }, { shown: true, answers: true }],
+    ['shown without answers', { results: 'at-end', answers: false }, { shown: true, answers: false }],
+  ]
+  const task = tasks.find(({ id }) => id === 'wages-worked-not-paid')!
+  const wrong = failing['wages-worked-not-paid/accrual']
+
+  it.each(rules)('%s', async (_, settings, { shown, answers }) => {
+    const trainer = await new Client(server.url).signIn('marit.feld')
+    const given = await trainer.as(z.object({ id: z.string() }), 'POST', '/api/assigning', {
+      paperId: 'week-end-journals',
+      people: ['piet-moor'],
+      settings: { ...settings, rules: { tries: 1, afterTries: 'set-right', feedback: 'none' } },
+    })
+    const trainee = await new Client(server.url).signIn('piet.moor')
+    const { id } = await trainee.start(given.id)
+    const checked = { id: 'one-check', ...check(task.id, 'accrual') }
+    await trainee.events(id, post(task.id, wrong), checked)
+    await trainee.submit(id)
+    const from = trainee.answers.length
+    for (const path of ['', '/after', '/response', `/tasks/${task.id}`, '/result'])
+      await trainee.call('GET', `/api/sittings/${id}${path}`)
+    await trainee.call('POST', `/api/sittings/${id}/events`, { events: [checked] })
+    await trainee.call('POST', `/api/sittings/${id}/seat`, { seat: 'another-page' })
+    for (const path of ['/api/sittings', '/api/assignments', `/api/assignments/${given.id}`, '/api/me/skills'])
+      await trainee.call('GET', path)
+    const texts = trainee.answers.slice(from).map(({ text }) => text)
+    const found = secretsOf(task).filter(secret => texts.some(text => text.includes(secret)))
+    const says = (words: RegExp): boolean => texts.some(text => words.test(text))
+    expect(found.length > 0).toBe(shown)
+    expect(says(/"expected":"[^"]/)).toBe(answers)
+    expect(says(/"earned":|"criteria":\[/)).toBe(shown)
+  })
+})
+
+describe('what the browser loads', () => {
+  it('holds nothing of the key', async () => {
     const { readdir, readFile } = await import('node:fs/promises')
     const files = (await readdir('.output/public', { recursive: true, withFileTypes: true })).filter(file =>
       /\.(js|json|html)$/.test(file.name),

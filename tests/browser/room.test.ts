@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { allSaved, focusDate, typeEntry, entryPosted } from '../support/bench'
+import { allSaved, dialogReady, entryPosted, focusDate, typeEntry } from '../support/bench'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { Browser, WebDriver } from '../support/browser'
 import { startServer } from '../support/server'
@@ -32,6 +32,7 @@ const gone = (driver: WebDriver, css: string) =>
 
 /** Fills in an act's dialog and does it. */
 async function confirm(driver: WebDriver, fields: Record<string, string> = {}): Promise<void> {
+  await dialogReady(driver)
   for (const [id, value] of Object.entries(fields)) {
     const field = await see(driver, By.id(id))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.TAB)

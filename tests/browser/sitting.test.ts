@@ -1,5 +1,14 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { allSaved, checkStep, entryPosted, focusDate, startPaper, stepIs, typeEntry } from '../support/bench'
+import {
+  allSaved,
+  checkStep,
+  dialogReady,
+  entryPosted,
+  focusDate,
+  startPaper,
+  stepIs,
+  typeEntry,
+} from '../support/bench'
 import { By, offline, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
@@ -177,6 +186,7 @@ describe('settling, signing, and what comes after', () => {
     await driver.wait(async () => (await driver.findElements(By.css('[data-stand-still]'))).length === 0, 5000)
 
     await press(driver, 'Hand in…')
+    await dialogReady(driver)
     await (await see(driver, By.id('signature'))).sendKeys('Piet Moor')
     await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
     await see(driver, text('Type your name as it is known here: Noor Halden.'))

@@ -125,7 +125,7 @@ export async function dialogReady(driver: WebDriver): Promise<void> {
 
 export async function handIn(driver: WebDriver): Promise<void> {
   await press(driver, 'Hand in…')
-  await see(driver, By.xpath('//*[contains(@class,"p-dialog")]//*[contains(text(),"After handing in")]'))
+  await dialogReady(driver)
   await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
   await see(driver, By.xpath('//h1[normalize-space()="Handed in"]'))
 }

@@ -11,6 +11,7 @@ export { By, Key, until }
 export type { WebDriver, WebElement }
 
 const WAIT_MS = 30_000
+const POLL_MS = 30
 
 export interface Browser {
   driver: WebDriver
@@ -47,6 +48,10 @@ export async function openBrowser({ width = 1280, height = 800, networkLog = fal
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver'))
     .build()
+  // Looked for often: the default of five times a second is most of what a test would wait.
+  const { wait } = driver
+  driver.wait = <T>(condition: Parameters<typeof wait<T>>[0], timeout?: number, message?: string, poll = POLL_MS) =>
+    wait.call(driver, condition, timeout, message, poll) as ReturnType<typeof wait<T>>
   // The window's frame takes some of its height: make the page itself as large as was asked for.
   const inner: [number, number] = await driver.executeScript('return [window.innerWidth, window.innerHeight]')
   await driver

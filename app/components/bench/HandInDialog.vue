@@ -65,13 +65,20 @@ const canOpen = (task: TaskView): boolean => !bench.pace?.sections.find(({ id })
       <p v-if="from" class="notice is-refusal">This paper can’t be handed in before {{ format.second(from) }}.</p>
       <div v-if="bench.sitting?.rules.sign" class="sign">
         <label for="signature">Type your name to sign</label>
-        <InputText id="signature" v-model="name" fluid autocomplete="off" />
+        <InputText id="signature" v-model="name" fluid autocomplete="off" autofocus />
         <p class="soft small">By signing you say that this is your own work.</p>
       </div>
       <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
     </div>
     <template #footer>
-      <Button outlined severity="secondary" label="Go on working" :disabled="busy" autofocus @click="visible = false" />
+      <Button
+        outlined
+        severity="secondary"
+        label="Go on working"
+        :disabled="busy"
+        :autofocus="!bench.sitting?.rules.sign"
+        @click="visible = false"
+      />
       <Button
         label="Hand in the paper"
         :loading="busy"

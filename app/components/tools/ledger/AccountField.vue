@@ -55,6 +55,7 @@ function take(value: Account | string | null) {
     fluid
     :aria-label="label"
     :input-props="{ autocomplete: 'off' }"
+    :pt="{ option: { 'aria-label': undefined } }"
     @keydown.tab.capture="takeFocused"
     @blur="close"
     @complete="complete"

@@ -109,7 +109,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
     '/api/units/unit-1',
     { title: 'Unit 1', parts: [{ assignmentId: 'counter', weight: 1 }] },
   ],
-  'DELETE /api/units/[id]': [trainers, '/api/units/unit-1'],
+  'DELETE /api/units/[id]': [trainers, '/api/units/none'],
   'GET /api/people': [trainers, '/api/people'],
   'GET /api/people/roster': [administrators, '/api/people/roster'],
   'POST /api/people/roster': [

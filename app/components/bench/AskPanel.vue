@@ -30,7 +30,7 @@ async function send() {
       </p>
       <ol v-if="bench.messages.length > 0" class="said" aria-live="polite" aria-label="Messages">
         <li v-for="one in bench.messages" :key="one.id" :class="one.from">
-          <strong>{{ one.from === 'room' ? 'Invigilator' : 'You' }}</strong>
+          <strong>{{ one.from === 'room' ? 'Invigilator' : 'You' }}</strong>{{ ' ' }}
           <span class="soft small"
             >{{ format.time(one.at) }}<template v-if="one.reference"> · {{ one.reference }}</template></span
           >

@@ -109,7 +109,7 @@ function send() {
       <h3>Messages</h3>
       <ol class="said small" aria-live="polite">
         <li v-for="one in said" :key="one.id" :class="one.from">
-          <strong>{{ one.name }}</strong>
+          <strong>{{ one.name }}</strong>{{ ' ' }}
           <span class="soft"
             >{{ format.time(one.at) }}<template v-if="one.reference"> · {{ one.reference }}</template></span
           >

@@ -41,22 +41,71 @@ export interface StepWork {
   left?: number
 }
 
+/**
+ * By which rules a sitting's points are worked out: 2 by layers and the best check, 1 as sittings were scored
+ * before. A sitting keeps the rules of its time.
+ */
+export type Scoring = 1 | 2
+export const SCORING = 2 satisfies Scoring
+
 export interface PointRules {
   tryWeights: readonly number[]
   partial: boolean
+  scoring: Scoring
+}
+
+/** What a step earns. */
+export interface StepPoints {
+  /** Of each criterion. */
+  points: Hundredths[]
+  /** The check that it earns, counted from 0; -1 where there is none. */
+  check: number
+}
+
+/** Points of each criterion of a step. One that never passed earns nothing unless `partial`. */
+export function stepPoints(work: StepWork, rules: PointRules): StepPoints {
+  const nothing = work.points.map(() => 0)
+  if (work.checks.length === 0) return { points: nothing, check: -1 }
+  const found = rules.scoring === 1 ? byLastTry(work, rules) : byBestCheck(work, rules)
+  return work.passed || rules.partial ? found : { ...found, points: nothing }
+}
+
+/** As before: a passed step earns by its last check, another by its best, both weighted by the last try used. */
+function byLastTry(work: StepWork, rules: PointRules): StepPoints {
+  const weight = tryWeight(rules.tryWeights, work.checks.length) * (work.left ?? 1)
+  const check = work.passed ? work.checks.length - 1 : work.checks.indexOf(bestCheck(work.points, work.checks))
+  return { check, points: work.points.map((points, index) => earned(points, work.checks[check]?.[index] ?? 0, weight)) }
+}
+
+/** The check that is worth most by its layers, the earliest of equals: so no later check costs anything. */
+function byBestCheck(work: StepWork, rules: PointRules): StepPoints {
+  const worth = work.checks.map((_, check) =>
+    work.points.map((points, criterion) => {
+      const shares = work.checks.slice(0, check + 1).map(one => one[criterion] ?? 0)
+      const held = layers(shares).reduce((sum, { share, since }) => sum + share * tryWeight(rules.tryWeights, since), 0)
+      return earned(points, held, work.left ?? 1)
+    }),
+  )
+  const sums = worth.map(points => points.reduce((sum, one) => sum + one, 0))
+  const check = sums.indexOf(Math.max(...sums))
+  return { check, points: worth[check]! }
+}
+
+/** So much of a criterion has been held without a break since this try (from 1). */
+export interface Layer {
+  share: number
+  since: number
 }
 
 /**
- * Points of each criterion of a step. A passed step earns by its last check; one that never passed
- * keeps the shares of its best check if `partial`, weighted by the last try used, else nothing.
+ * The layers of a criterion at the last of these checks: each part of its share with the try since which it has
+ * been held. `[1, 0, 1]` is all since 3; `[0.5, 1]` is half since 1 and half since 2.
  */
-export function stepPoints(work: StepWork, rules: PointRules): Hundredths[] {
-  const last = work.checks.at(-1)
-  if (!last) return work.points.map(() => 0)
-  const weight = tryWeight(rules.tryWeights, work.checks.length) * (work.left ?? 1)
-  if (!work.passed && !rules.partial) return work.points.map(() => 0)
-  const shares = work.passed ? last : bestCheck(work.points, work.checks)
-  return work.points.map((points, index) => earned(points, shares[index] ?? 0, weight))
+export function layers(shares: readonly number[]): Layer[] {
+  const held = shares.map((_, index) => Math.min(...shares.slice(index)))
+  return held
+    .map((share, index) => ({ share: share - (held[index - 1] ?? 0), since: index + 1 }))
+    .filter(({ share }) => share > 1e-9)
 }
 
 /** The check worth most; the earliest of equals. Throws a RangeError if there is none. */

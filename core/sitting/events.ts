@@ -43,6 +43,8 @@ export const serverEvent = z.discriminatedUnion('kind', [
     closesAt: moment.nullable(),
     /** Decides which tasks are drawn and in which order they stand. It leaves the server only with an ended sitting. */
     seed: z.int().optional(),
+    /** By which rules its points are worked out; absent in sittings of before. */
+    scoring: z.literal(2).optional(),
     extraTries: z.int().optional(),
     breakMs: z.number().optional(),
     rules: ruleOverrides.optional(),

@@ -177,20 +177,20 @@ describe('a handed-in step', () => {
     expect(entries(books(state))).toHaveLength(1)
   })
 
-  it('passed on the second try of [1, 0.5]: 1.50 + 0.50 of 4', () => {
+  it('passed on the second try of [1, 0.5]: 3 × 0.5, and the date 1.00, right since the first: 2.50 of 4', () => {
     const undoFirst: EventBody = {
       kind: 'op',
       taskId: 'goods',
       op: { type: 'entry.reverse', entry: 1, date: '2026-10-31' },
     }
-    expect(points(plan, withoutVat, check('delivery'), undoFirst, right, check('delivery'))).toBe(200)
+    expect(points(plan, withoutVat, check('delivery'), undoFirst, right, check('delivery'))).toBe(250)
   })
 
-  it('out of tries under set-right: the best check’s date, 1 × 0.5, and the model’s entry in the books', () => {
+  it('out of tries under set-right: the date, 1.00 since the first check, and the model’s entry in the books', () => {
     const state = fold(plan, log(withoutVat, check('delivery'), check('delivery')))
     expect(state.tasks[0]?.steps[0]).toMatchObject({ status: 'out-of-tries', setRight: true })
     expect(entries(books(state))[0]?.lines).toHaveLength(3)
-    expect(resultOf(plan, state).points).toBe(50)
+    expect(resultOf(plan, state).points).toBe(100)
   })
 
   it('partial off: out of tries earns nothing', () => {
@@ -281,7 +281,7 @@ describe('follow-through', () => {
 
   it('earns the paper’s share: 0.5 of 2 points', () => {
     expect(
-      points(planWith({ afterTries: 'leave', followThrough: 0.5 }), ...wrongTwice, halfOfOwn, check('payment')) - 50,
+      points(planWith({ afterTries: 'leave', followThrough: 0.5 }), ...wrongTwice, halfOfOwn, check('payment')) - 100,
     ).toBe(100)
   })
 

@@ -1,6 +1,6 @@
 import { figuresAsked } from '../marking/judging'
-import { hundredths } from '../marking/points'
-import type { Hundredths } from '../marking/points'
+import { hundredths, SCORING } from '../marking/points'
+import type { Hundredths, Scoring } from '../marking/points'
 import { tasksOf } from '../paper/schema'
 import type { Paper, PaperRules, SectionRules, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
@@ -16,6 +16,7 @@ import { drawn, shuffled } from './shuffle'
 export interface Plan {
   paper: Paper
   rules: PaperRules
+  scoring: Scoring
   sections: readonly SectionPlan[]
   tasks: readonly TaskPlan[]
   outOf: Hundredths
@@ -60,7 +61,7 @@ export function planOf(paper: Paper): Plan {
     tasks: tasks.map(({ id }) => id),
     limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
   }))
-  return assembled(paper, paper.rules, sections, tasks)
+  return assembled(paper, paper.rules, SCORING, sections, tasks)
 }
 
 /** The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. */
@@ -87,7 +88,7 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
           ]
         : []
     })
-  return assembled(base.paper, rules, sections, tasks)
+  return assembled(base.paper, rules, started.scoring ?? 1, sections, tasks)
 }
 
 /** Whether the sittings of a paper may differ from each other. */
@@ -103,6 +104,7 @@ function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string
 function assembled(
   paper: Paper,
   rules: PaperRules,
+  scoring: Scoring,
   sections: readonly SectionPlan[],
   tasks: readonly TaskPlan[],
 ): Plan {
@@ -111,6 +113,7 @@ function assembled(
   return {
     paper,
     rules,
+    scoring,
     sections,
     tasks,
     outOf: sumOf(tasks),

@@ -1,5 +1,5 @@
-import { bestCheck, stepPoints } from '../marking/points'
-import type { Hundredths } from '../marking/points'
+import { layers, stepPoints, tryWeight } from '../marking/points'
+import type { Hundredths, Layer, StepPoints } from '../marking/points'
 import { judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
@@ -19,7 +19,13 @@ export interface CriterionResult {
   note?: string
   /** Kinds of mistake of all checks that this criterion failed, in order: what recurs is counted from these. */
   faults: string[]
+  /** Since which tries what it earns has been held, and what each counts. Empty where nothing was, or by old rules. */
+  held: Held[]
   followedThrough?: true
+}
+
+export interface Held extends Layer {
+  weight: number
 }
 
 /** Points that are decided, what all of it is worth, and how much of that waits for a marker. */
@@ -40,6 +46,8 @@ export interface StepResult extends Sums {
   /** Hints that were told, as the trainee read them, and what they took off. */
   hints: readonly string[]
   hintsTookOff: Hundredths
+  /** The check that it earns, from 1; 0 where there is none. */
+  earnsCheck: number
   /** Whether the step was ever judged or given up; if not, it says nothing about what the trainee can do. */
   reached: boolean
   explanation?: string
@@ -89,13 +97,25 @@ function sums(parts: readonly Sums[]): Sums {
 
 /** Points of a step as it stands, by criterion: less what its hints cost. */
 export function pointsOfStep(plan: Plan, stepPlan: StepPlan, progress: StepProgress): Hundredths[] {
-  return pointsWithHints(plan, stepPlan, progress, progress.hints)
+  return pointsWithHints(plan, stepPlan, progress, progress.hints).points
 }
 
-function pointsWithHints(plan: Plan, stepPlan: StepPlan, progress: StepProgress, hints: number): Hundredths[] {
-  const checks = progress.checks.map(check => check.findings.map(finding => finding.share))
+const sharesOf = (progress: StepProgress): number[][] =>
+  progress.checks.map(check => check.findings.map(finding => finding.share))
+
+function pointsWithHints(plan: Plan, stepPlan: StepPlan, progress: StepProgress, hints: number): StepPoints {
   const left = Math.max(0, 1 - plan.rules.hintCost * hints)
-  return stepPoints({ points: stepPlan.points, checks, passed: progress.status === 'passed', left }, plan.rules)
+  const work = { points: stepPlan.points, checks: sharesOf(progress), passed: progress.status === 'passed', left }
+  return stepPoints(work, { ...plan.rules, scoring: plan.scoring })
+}
+
+/** Since which tries the parts of a criterion have been held that it earns at this check. */
+function holdings(plan: Plan, progress: StepProgress, check: number, criterion: number): Held[] {
+  if (plan.scoring === 1) return []
+  const shares = sharesOf(progress)
+    .slice(0, check + 1)
+    .map(one => one[criterion] ?? 0)
+  return layers(shares).map(layer => ({ ...layer, weight: tryWeight(plan.rules.tryWeights, layer.since) }))
 }
 
 const total = (points: readonly Hundredths[]): Hundredths => points.reduce((sum, one) => sum + one, 0)
@@ -108,10 +128,11 @@ function* resultOfStep(
 ): Judging<StepResult> {
   const { step, tries, points, outOf } = stepPlan
   const checks = progress?.checks ?? []
-  const earned = progress ? pointsOfStep(plan, stepPlan, progress) : []
-  const withoutHints = progress ? pointsWithHints(plan, stepPlan, progress, 0) : []
+  const nothing: StepPoints = { points: [], check: -1 }
+  const earned = progress ? pointsWithHints(plan, stepPlan, progress, progress.hints) : nothing
+  const withoutHints = progress ? pointsWithHints(plan, stepPlan, progress, 0) : nothing
   const waits = progress?.status === 'awaiting-marker'
-  const criteria = yield* criteriaOf(taskPlan, stepPlan, progress, earned)
+  const criteria = yield* criteriaOf(plan, taskPlan, stepPlan, progress, earned)
   return {
     id: step.id,
     instruction: step.instruction,
@@ -124,7 +145,8 @@ function* resultOfStep(
     workedMs: progress?.workedMs ?? 0,
     setRight: progress?.setRight ?? false,
     hints: step.hints.slice(0, progress?.hints ?? 0),
-    hintsTookOff: total(withoutHints) - total(earned),
+    hintsTookOff: total(withoutHints.points) - total(earned.points),
+    earnsCheck: earned.check + 1,
     reached: checks.length > 0 || progress?.status === 'skipped',
     ...(step.explanation ? { explanation: step.explanation } : {}),
     criteria,
@@ -132,16 +154,16 @@ function* resultOfStep(
 }
 
 function* criteriaOf(
+  plan: Plan,
   taskPlan: TaskPlan,
   stepPlan: StepPlan,
   progress: StepProgress | undefined,
-  earned: readonly Hundredths[],
+  earned: StepPoints,
 ): Judging<CriterionResult[]> {
   const { step, points } = stepPlan
   const checks = progress?.checks ?? []
-  const shares = checks.map(check => check.findings.map(finding => finding.share))
-  const best = checks.length === 0 ? -1 : shares.indexOf(bestCheck(points, shares))
-  const shown = progress?.status === 'passed' ? checks.length - 1 : best
+  // What is shown is the check whose points it earns.
+  const shown = earned.check
   const byPerson = step.marking === 'person'
   // A step that was never judged still has something to expect.
   const unjudged =
@@ -154,7 +176,8 @@ function* criteriaOf(
     return {
       id: criterion.id,
       label: criterion.label,
-      points: earned[index] ?? 0,
+      points: earned.points[index] ?? 0,
+      held: progress ? holdings(plan, progress, shown, index) : [],
       outOf: points[index] ?? 0,
       skills: criterion.skills,
       met: finding?.met ?? false,

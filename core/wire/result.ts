@@ -13,6 +13,8 @@ export const criterionResultView = z.strictObject({
   found: z.string(),
   note: z.string().optional(),
   followedThrough: z.boolean().optional(),
+  /** So much of it has been held since this try, which counts by this weight. */
+  held: z.array(z.strictObject({ share: z.number(), since: z.int(), weight: z.number() })),
   /** Only where the release shows answers. */
   expected: z.string().optional(),
   feedback: z.string().optional(),
@@ -33,6 +35,8 @@ export const stepResultView = z.strictObject({
   waiting: points,
   hints: z.array(z.string()),
   hintsTookOff: points,
+  /** The check that it earns, from 1; 0 where there is none. */
+  earnsCheck: z.int(),
   explanation: z.string().optional(),
   criteria: z.array(criterionResultView),
 })
@@ -62,6 +66,8 @@ export const resultView = z.strictObject({
   minutes: z.number().nullable(),
   workedMs: z.number(),
   tryWeights: z.array(z.number()),
+  /** By which rules the points were worked out: 1 as sittings were scored before, 2 by layers and the best check. */
+  scoring: z.union([z.literal(1), z.literal(2)]),
   partial: z.boolean(),
   answersShown: z.boolean(),
   score: points,

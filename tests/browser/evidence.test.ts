@@ -35,21 +35,22 @@ describe('evidence of the work', () => {
     await press(driver, 'Leave…')
     await press(driver, 'End the sitting and leave')
     await (await see(driver, By.id('evidence'))).sendKeys(photo)
-    const preview = await see(driver, By.css('.chosen img'))
-    const size = (image: unknown) =>
-      driver.executeAsyncScript(
-        'const [image, done] = arguments; const tell = () => done([image.naturalWidth, image.naturalHeight]); image.complete && image.naturalWidth ? tell() : image.onload = tell',
-        image,
+    await see(driver, By.css('.chosen img'))
+    const is = (wanted: string) =>
+      driver.wait(
+        async () =>
+          (await driver.executeScript(
+            'const { naturalWidth, naturalHeight } = document.querySelector(".chosen img") ?? {}; return `${naturalWidth} × ${naturalHeight}`',
+          )) === wanted,
+        10_000,
+        `the photo never was ${wanted}`,
       )
-    expect(await size(preview)).toEqual([40, 80])
+    await is('40 × 80')
     await press(driver, 'Turn it right')
-    await driver.wait(
-      async () => JSON.stringify(await size(await driver.findElement(By.css('.chosen img')))) === '[80,40]',
-      5000,
-    )
+    await is('80 × 40')
     for (let turn = 0; turn < 3; turn += 1) await press(driver, 'Turn it right')
     await press(driver, 'Send this file')
-    await see(driver, text('sideways.jpg'))
+    await see(driver, By.xpath('//li//a[contains(., "sideways.jpg")]'))
     const sent: { type: string; head: string; width: number } = await driver.executeAsyncScript(`
       const done = arguments[0]
       const link = document.querySelector('li a').href

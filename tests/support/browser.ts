@@ -49,9 +49,10 @@ export async function openBrowser({ width = 1280, height = 800, networkLog = fal
     .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver'))
     .build()
   // Looked for often: the default of five times a second is most of what a test would wait.
-  const { wait } = driver
-  driver.wait = <T>(condition: Parameters<typeof wait<T>>[0], timeout?: number, message?: string, poll = POLL_MS) =>
-    wait.call(driver, condition, timeout, message, poll) as ReturnType<typeof wait<T>>
+  const wait = driver.wait.bind(driver) as (...given: unknown[]) => unknown
+  const often = (condition: unknown, timeout?: number, message?: string, poll = POLL_MS): unknown =>
+    wait(condition, timeout, message, poll)
+  driver.wait = often as typeof driver.wait
   // The window's frame takes some of its height: make the page itself as large as was asked for.
   const inner: [number, number] = await driver.executeScript('return [window.innerWidth, window.innerHeight]')
   await driver

@@ -37,15 +37,20 @@ async function pick(event: Event) {
   }
 }
 
-async function turn() {
-  if (chosen.value) choose(chosen.value.name, await upright(chosen.value.content, 1))
+/** Turns follow each other, however fast they are asked for, and sending waits for the last. */
+let turned = Promise.resolve()
+function turn() {
+  turned = turned.then(async () => {
+    if (chosen.value) choose(chosen.value.name, await upright(chosen.value.content, 1))
+  })
 }
 
 async function send() {
-  if (!chosen.value) return
   busy.value = true
   failure.value = ''
   try {
+    await turned
+    if (!chosen.value) return
     await callApi(uploadView, `${base.value}?name=${encodeURIComponent(chosen.value.name)}`, {
       method: 'POST',
       body: chosen.value.content,
@@ -55,8 +60,9 @@ async function send() {
     emit('changed')
   } catch (error) {
     failure.value = inWords(error)
+  } finally {
+    busy.value = false
   }
-  busy.value = false
 }
 
 function drop() {

@@ -17,6 +17,17 @@ const states = {
 }
 const stateOf = (step: StepResultView): string =>
   step.reached || step.status === 'awaiting-marker' ? states[step.status] : 'not reached'
+/** Since which try what was found has held, and what that counts: one sentence for each criterion. */
+function heldInWords({ held }: StepResultView['criteria'][number]): string {
+  if (held.length === 0) return ''
+  let share = 0
+  const parts = held.map(layer => {
+    share += layer.share
+    const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it' : 'right') : `${format.percent(share)} of it right`
+    return `${much} since try ${layer.since}, which counts ${format.percent(layer.weight)}`
+  })
+  return parts.join('; ')
+}
 const suggested = computed(() => props.task.minutes * 60_000)
 const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {
@@ -45,8 +56,10 @@ const time = computed(() => {
           <span>{{ index + 1 }}</span>
           <span>{{ step.instruction }}</span>
           <span class="small soft"
-            >{{ stateOf(step) }} · {{ step.triesUsed }} of {{ step.triesAllowed }} tries ·
-            {{ format.length(step.workedMs) }}</span
+            >{{ stateOf(step) }} · {{ step.triesUsed }} of {{ step.triesAllowed }} tries{{
+              step.earnsCheck > 0 && step.earnsCheck < step.triesUsed ? `, earns its check ${step.earnsCheck}` : ''
+            }}
+            · {{ format.length(step.workedMs) }}</span
           >
           <span class="figure points">{{ step.points.toFixed(2) }} of {{ step.outOf.toFixed(2) }}</span>
         </h3>
@@ -83,7 +96,8 @@ const time = computed(() => {
                       : one.met
                         ? 'right'
                         : 'not right'
-                }}</span>
+                }}</span
+                ><span v-if="heldInWords(one)" class="small soft" data-held>{{ heldInWords(one) }}</span>
               </th>
               <td>
                 {{ one.found }}<span v-if="one.note && !one.followedThrough" class="small note">{{ one.note }}</span>

@@ -44,6 +44,7 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
         minutes: paper.minutes,
         workedMs: workedMs(state.clock, endedAt),
         tryWeights: rules.tryWeights,
+        scoring: plan.scoring,
         partial: rules.partial,
         answersShown: answers,
         score: result.points / 100,
@@ -97,12 +98,13 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
   }
 
   function criterionView(criterion: CriterionResult, answers: boolean) {
-    const { id, label, met, found, note, followedThrough, expected, feedback } = criterion
+    const { id, label, met, found, held, note, followedThrough, expected, feedback } = criterion
     return {
       id,
       label,
       met,
       found,
+      held,
       points: criterion.points / 100,
       outOf: criterion.outOf / 100,
       ...(followedThrough ? { followedThrough } : {}),

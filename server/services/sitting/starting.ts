@@ -1,5 +1,6 @@
 import { randomInt } from 'node:crypto'
 import { allowanceFor } from '../../../core/assignment/adjustments'
+import { SCORING } from '../../../core/marking/points'
 import type { EventBody } from '../../../core/sitting/events'
 import { begin } from '../../../core/sitting/fold'
 import { isVaried, planFor } from '../../../core/sitting/plan'
@@ -65,6 +66,7 @@ export function startingService(
       kind: 'started',
       allowanceMs: allowanceFor(base.paper.minutes, adjusted),
       closesAt,
+      scoring: SCORING,
       ...(isVaried(base) ? { seed: randomInt(2 ** 32) } : {}),
       ...(adjusted.extraTries > 0 ? { extraTries: adjusted.extraTries } : {}),
       ...(adjusted.breakMinutes > 0 ? { breakMs: adjusted.breakMinutes * 60_000 } : {}),

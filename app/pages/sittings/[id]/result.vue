@@ -89,6 +89,11 @@ function print() {
           : `Tries count ${result.tryWeights.map(weight => format.percent(weight)).join(', ')}.`
       }}
       {{
+        result.scoring === 2
+          ? 'What was right counts by the try since which it was, and a step earns its best check: going on never costs.'
+          : 'A passed step counts by the try that passed it.'
+      }}
+      {{
         result.partial
           ? 'A step that was never passed keeps what was right at its best check.'
           : 'A step that was never passed earns nothing.'

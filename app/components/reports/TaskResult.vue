@@ -23,8 +23,8 @@ function heldInWords({ held }: StepResultView['criteria'][number]): string {
   let share = 0
   const parts = held.map(layer => {
     share += layer.share
-    const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it' : 'right') : `${format.percent(share)} of it right`
-    return `${much} since try ${layer.since}, which counts ${format.percent(layer.weight)}`
+    const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it ' : '') : `${format.percent(share)} of it right `
+    return `${much}since try ${layer.since}, which counts ${format.percent(layer.weight)}`
   })
   return parts.join('; ')
 }

@@ -47,7 +47,10 @@ function tries(one: CoverView): string {
   const { fewest, most } = one.tries
   const weights = one.tryWeights.every(weight => weight === 1)
     ? 'a later try counts as much as the first'
-    : `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}, each part by the try since which it was right; a correction never costs`
+    : [
+        `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}`,
+        'each part by the try since which it was right; a correction never costs',
+      ].join(', ')
   return `${fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`} on each step; ${weights}${one.partial ? '; what was right of a step counts even if it is never passed' : ''}`
 }
 

@@ -36,8 +36,8 @@ const weightOf = (unit: UnitView): number => unit.parts.reduce((sum, { weight })
 function edit(unit: UnitView | 'new') {
   open.value = unit
   refusal.value = ''
-  const { id: _id, optional: _optional, ...document } = unit === 'new' ? { id: '', optional: 0, ...blank() } : unit
-  form.value = { ...document, parts: document.parts.map(part => ({ ...part })) }
+  const { title, parts, takes, count, unsat } = unit === 'new' ? blank() : unit
+  form.value = { title, parts: parts.map(part => ({ ...part })), takes, count, unsat }
 }
 
 async function attempt(work: () => Promise<unknown>) {

@@ -36,15 +36,18 @@ export interface AreaReport {
   skills: SkillReport[]
 }
 
-export interface GapReport {
+/** What a report stands on: judged criteria that named any skill of it. */
+export interface Basis {
+  criteria: number
+  sittings: number
+  newest: string | null
+}
+
+export interface GapReport extends Basis {
   trade: SkillTree['id']
   title: string
   at: string
   target: number
-  /** Judged criteria that named any skill of the tree. */
-  criteria: number
-  sittings: number
-  newest: string | null
   areas: AreaReport[]
   /** Skills to work on, in the order in which to close them. */
   closeFirst: SkillReport[]
@@ -57,14 +60,28 @@ const evidenceOf = (judged: JudgedCriterion, now: string) => ({
   w: evidenceWeight(judged.skills.length, (Date.parse(now) - Date.parse(judged.at)) / DAY_MS),
 })
 
-/** The reports of several trades, and what to close first across all of them. */
+/** The reports of several trades, with what they stand on and what to close first across all of them. */
 export function gapReports(
   trees: readonly SkillTree[],
   judged: readonly JudgedCriterion[],
   now: string,
-): { trades: GapReport[]; closeFirst: SkillReport[] } {
+): Basis & { trades: GapReport[]; closeFirst: SkillReport[] } {
   const trades = trees.map(tree => gapReport(tree, judged, now))
-  return { trades, closeFirst: closeFirst(trades.flatMap(({ areas }) => areas.flatMap(({ skills }) => skills))) }
+  return {
+    ...basisOf(trees, judged),
+    trades,
+    closeFirst: closeFirst(trades.flatMap(({ areas }) => areas.flatMap(({ skills }) => skills))),
+  }
+}
+
+function basisOf(trees: readonly SkillTree[], judged: readonly JudgedCriterion[]): Basis {
+  const known = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
+  const counted = judged.filter(({ skills }) => skills.some(id => known.has(id)))
+  return {
+    criteria: counted.length,
+    sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
+    newest: counted.reduce<string | null>((newest, { at }) => (newest === null || at > newest ? at : newest), null),
+  }
 }
 
 /** What all the evidence says about every skill of the tree, as of `now`. */
@@ -74,16 +91,12 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
     const pooled = skills.flatMap(({ evidence }) => evidence.map(one => evidenceOf(one, now)))
     return { id: area.id, title: area.title, mastery: masteryOf(pooled, tree.target), count: pooled.length, skills }
   })
-  const known = new Set(skillsOf(tree).map(({ id }) => id))
-  const counted = judged.filter(({ skills }) => skills.some(id => known.has(id)))
   return {
+    ...basisOf([tree], judged),
     trade: tree.id,
     title: tree.title,
     at: now,
     target: tree.target,
-    criteria: counted.length,
-    sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
-    newest: counted.reduce<string | null>((newest, { at }) => (newest === null || at > newest ? at : newest), null),
     areas,
     closeFirst: closeFirst(areas.flatMap(({ skills }) => skills)),
   }

@@ -11,9 +11,6 @@ export function roomPeopleIn(db: Database) {
     async runs(personId: string, roomId: string): Promise<boolean> {
       return (await db<Row>('room_people').where({ room_id: roomId, person_id: personId }).first()) !== undefined
     },
-    async roomsOf(personId: string): Promise<Set<string>> {
-      return new Set((await db<Row>('room_people').where({ person_id: personId })).map(row => row.room_id))
-    },
     /** The ids of each room's invigilators. */
     async all(): Promise<Map<string, string[]>> {
       const rooms = new Map<string, string[]>()

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { allSaved, entryPosted, focusDate, startPaper, total, typeEntry } from '../support/bench'
+import { allSaved, postEntry, startPaper, total } from '../support/bench'
 import { By, offline, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
@@ -16,11 +16,7 @@ beforeEach(() => {
 
 const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()
 
-async function post(entry: Written): Promise<void> {
-  await focusDate(driver)
-  await typeEntry(driver, entry)
-  await entryPosted(driver)
-}
+const post = (entry: Written): Promise<void> => postEntry(driver, entry)
 
 describe('without a connection', () => {
   it('two minutes and more than 40 operations: all there afterwards, in order, once', async () => {

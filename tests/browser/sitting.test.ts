@@ -1,14 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import {
-  allSaved,
-  checkStep,
-  dialogReady,
-  entryPosted,
-  focusDate,
-  startPaper,
-  stepIs,
-  typeEntry,
-} from '../support/bench'
+import { allSaved, checkStep, dialogReady, postEntry, startPaper, stepIs } from '../support/bench'
 import { By, offline, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { Written } from '../support/client'
@@ -25,11 +16,7 @@ beforeEach(() => {
 
 const body = async (at: WebDriver = driver): Promise<string> => at.findElement(By.css('body')).getText()
 
-async function post(entry: Written): Promise<void> {
-  await focusDate(driver)
-  await typeEntry(driver, entry)
-  await entryPosted(driver)
-}
+const post = (entry: Written): Promise<void> => postEntry(driver, entry)
 
 describe('two browsers on one sitting', () => {
   it('the newest takes over, the older looks on and says so, and nothing forks', async () => {
@@ -45,9 +32,7 @@ describe('two browsers on one sitting', () => {
       await see(other.driver, By.id('entry-date'))
       await see(driver, text('This sitting goes on elsewhere'))
       expect(await driver.executeScript('return document.querySelector(".bench").inert')).toBe(true)
-      await focusDate(other.driver)
-      await typeEntry(other.driver, wages('Then there', '2.00'))
-      await entryPosted(other.driver)
+      await postEntry(other.driver, wages('Then there', '2.00'))
       await allSaved(other.driver)
       // And back again: the first page sees what was done on the other.
       await press(driver, 'Work here again')

@@ -76,6 +76,13 @@ export async function entryPosted(driver: WebDriver): Promise<void> {
   await see(driver, text('Entry posted.'))
 }
 
+/** Types an entry from the date field on and waits until it is posted. */
+export async function postEntry(driver: WebDriver, entry: Written): Promise<void> {
+  await focusDate(driver)
+  await typeEntry(driver, entry)
+  await entryPosted(driver)
+}
+
 export async function focusDate(driver: WebDriver): Promise<void> {
   await (await see(driver, By.id('entry-date'))).click()
 }

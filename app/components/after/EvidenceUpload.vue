@@ -40,9 +40,13 @@ async function pick(event: Event) {
 /** Turns follow each other, however fast they are asked for, and sending waits for the last. */
 let turned = Promise.resolve()
 function turn() {
-  turned = turned.then(async () => {
-    if (chosen.value) choose(chosen.value.name, await upright(chosen.value.content, 1))
-  })
+  turned = turned
+    .then(async () => {
+      if (chosen.value) choose(chosen.value.name, await upright(chosen.value.content, 1))
+    })
+    .catch((error: unknown) => {
+      failure.value = inWords(error)
+    })
 }
 
 async function send() {

@@ -79,8 +79,7 @@ export function afterwardsService({ db, now, newId }: Context, { plans, live, un
 
   /** What the trainee decided, and what the unit comes to by what they may know. */
   async function creditOf({ personId, credit }: Sitting, unit: string): Promise<AfterView['credit']> {
-    const sitter = await peopleIn(db).byId(personId)
-    const standing = sitter ? await units.standing(sitter, unit) : null
+    const standing = await units.standing(personId, unit)
     const percent = (total: UnitTotal | null | undefined): number | null =>
       typeof total?.percent === 'number' ? total.percent / 100 : null
     return {

@@ -90,19 +90,15 @@ export function skillService({ db, now }: Context, plans: PlanService) {
         releasedPlans(person, at),
         openPapers(person, at),
         skillTrees.all(),
-        tradesGiven(person),
+        person.trades ? [] : tradesGiven(person),
       ])
       if (trees.length === 0) throw notFound('skill tree')
       const known = all.filter(({ sittingId }) => released.has(sittingId))
-      const { trades, closeFirst } = gapReports(treesOf(person.trades ?? null, given, trees), known, at)
-      const inTrades = new Set(trades.flatMap(({ areas }) => areas.flatMap(allSkills).map(({ skill }) => skill.id)))
-      const counted = known.filter(({ skills }) => skills.some(id => inTrades.has(id)))
+      const { trades, closeFirst, ...basis } = gapReports(treesOf(person.trades ?? null, given, trees), known, at)
       return {
         person: person.name,
         at,
-        sittings: new Set(counted.map(({ sittingId }) => sittingId)).size,
-        criteria: counted.length,
-        newest: counted.map(one => one.at).reduce<string | null>((a, b) => (a === null || b > a ? b : a), null),
+        ...basis,
         counts: countsOf(trades.flatMap(({ areas }) => areas.flatMap(allSkills))),
         trades: trades.map(report => ({
           id: report.trade,

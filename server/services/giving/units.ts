@@ -26,7 +26,7 @@ export function unitService({ db, now, newId }: Context, plans: PlanService, aud
     return unit
   }
 
-  async function viewOf(unit: Unit, given: readonly Assignment[]): Promise<UnitView> {
+  function viewOf(unit: Unit, given: readonly Assignment[]): UnitView {
     return { ...unit, optional: given.filter(one => countsFor(one, unit.title)).length }
   }
 
@@ -55,7 +55,7 @@ export function unitService({ db, now, newId }: Context, plans: PlanService, aud
   return {
     async all(): Promise<UnitView[]> {
       const given = await assignments.all()
-      return Promise.all((await units.all()).map(unit => viewOf(unit, given)))
+      return (await units.all()).map(unit => viewOf(unit, given))
     },
 
     async make(trainer: Person, document: UnitDocument): Promise<UnitView> {
@@ -98,16 +98,16 @@ export function unitService({ db, now, newId }: Context, plans: PlanService, aud
      * an optional paper gave. Null where there is no such unit.
      */
     async standing(
-      person: Person,
+      personId: string,
       title: string,
     ): Promise<{ without: UnitTotal | null; now: UnitTotal | null } | null> {
       const unit = (await units.all()).find(one => one.title === title)
       if (!unit) return null
       const at = now()
       const [given, own, adjusted] = await Promise.all([
-        assignments.of(person.id),
-        sittingsIn(db).of(person.id),
-        adjustmentsIn(db).of(person.id),
+        assignments.of(personId),
+        sittingsIn(db).of(personId),
+        adjustmentsIn(db).of(personId),
       ])
       const byAssignment = group(own, ({ assignmentId }) => assignmentId)
       const sizes = new Map<string, number>()

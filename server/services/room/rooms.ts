@@ -129,14 +129,10 @@ export function roomService(
   return {
     /** The rooms in which papers are sat: an invigilator's own, or all for those who say who runs them. */
     async list(person: Person): Promise<RoomListView> {
-      const [given, staffed, own, people] = await Promise.all([
-        assignmentsOf('', now()),
-        staff.all(),
-        staff.roomsOf(person.id),
-        peopleIn(db).all(),
-      ])
+      const [given, staffed, people] = await Promise.all([assignmentsOf('', now()), staff.all(), peopleIn(db).all()])
       const mayStaff = mayDo(person, 'staff-rooms')
-      const runs = (id: string): boolean => mayDo(person, 'run-room') && (runsAll(person) || own.has(id))
+      const runs = (id: string): boolean =>
+        mayDo(person, 'run-room') && (runsAll(person) || (staffed.get(id)?.includes(person.id) ?? false))
       const rooms = [...group(given, ({ settings }) => roomIdOf(settings.room))].filter(([id]) => mayStaff || runs(id))
       const listed = await Promise.all(
         rooms.map(async ([id, own]) => {

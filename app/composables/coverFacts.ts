@@ -43,15 +43,20 @@ function help(one: CoverView): string {
 
 function tries(one: CoverView): string {
   if (one.answers === 'settled')
-    return `none: you settle each step, and it is marked when you hand in${one.unsettle ? '; a settled step can be opened again' : '; a settled step stays settled'}`
+    return [
+      'none: you settle each step, and it is marked when you hand in',
+      one.unsettle ? 'a settled step can be opened again' : 'a settled step stays settled',
+    ].join('; ')
   const { fewest, most } = one.tries
   const weights = one.tryWeights.every(weight => weight === 1)
     ? 'a later try counts as much as the first'
     : [
         `the tries count ${one.tryWeights.map(weight => format.percent(weight)).join(', ')}`,
-        'each part by the try since which it was right; a correction never costs',
+        'each part by the try since which it was right, so a correction never costs',
       ].join(', ')
-  return `${fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`} on each step; ${weights}${one.partial ? '; what was right of a step counts even if it is never passed' : ''}`
+  const many = fewest === most ? counted(most, 'try', 'tries') : `${fewest} to ${most} tries`
+  const parts = one.partial ? ['what was right of a step counts even if it is never passed'] : []
+  return [`${many} on each step`, weights, ...parts].join('; ')
 }
 
 function window(one: CoverView): string {
@@ -87,7 +92,8 @@ function ending(one: CoverView): string {
 
 function allowed(one: CoverView): string {
   const things = [...one.allowed, ...one.tray.map(name => `${name} in the tray`)]
-  return `${things.length > 0 ? things.join(', ') : 'nothing besides the bench'}; other windows ${one.secondWindow ? 'may be open' : 'may not be open'}`
+  const beside = things.length > 0 ? things.join(', ') : 'nothing besides the bench'
+  return `${beside}; other windows ${one.secondWindow ? 'may be open' : 'may not be open'}`
 }
 
 /** The facts before starting, as a short list in plain words. */
@@ -110,7 +116,11 @@ export function factsOf(one: CoverView): [string, string][] {
     ...(one.adjustments.length > 0 ? [['For you', one.adjustments.join(', ')] as [string, string]] : []),
     [
       'Work',
-      `${counted(one.tasks, 'task', 'tasks')}${one.exactPoints ? ` with ${counted(one.steps, 'step', 'steps')}, ` : ', about '}${format.points(one.points)} points`,
+      [
+        counted(one.tasks, 'task', 'tasks'),
+        one.exactPoints ? ` with ${counted(one.steps, 'step', 'steps')}, ` : ', about ',
+        `${format.points(one.points)} points`,
+      ].join(''),
     ],
     ...(one.sections.length > 1 ? [['Sections', sections(one)] as [string, string]] : []),
     ...checks,

@@ -23,6 +23,7 @@ const acts: Record<string, string> = {
   'grant': 'granted a sitting',
   'later': 'moved the window',
   'reopen': 'reopened',
+  'rescore': 'marked again',
   'release': 'released',
   'settings': 'changed settings',
   'add-people': 'added',

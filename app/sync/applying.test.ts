@@ -22,6 +22,7 @@ const task: TaskView = {
   tool: 'ledger',
   minutes: 1,
   heavy: false,
+  keepsOthers: true,
   order: 'in-turn',
   opened: false,
   revisit: false,

@@ -14,6 +14,7 @@ const words: Record<string, string> = {
   'wrong-entry-reversed': 'another entry was reversed',
   'not-linked': 'mirrored by hand instead of a linked reversal',
   'other-entries': 'other entries left standing',
+  'several-entries': 'in several entries instead of one',
 }
 
 export function faultInWords(fault: string): string {

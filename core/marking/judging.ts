@@ -1,9 +1,6 @@
-import type { Criterion, Step } from '../paper/schema'
-import type { AnyTool, Finding } from '../tools/tool'
+import type { Criterion, Step, Task } from '../paper/schema'
+import type { AnyTool, ClosedStep, Figures, Finding, JudgeContext, TaskOfTool } from '../tools/tool'
 import { deriveAmount } from './expression'
-
-/** Figures that the trainee's own work held when a step was closed, by name; null for one that wasn't there. */
-export type Figures = Readonly<Record<string, string | null>>
 
 /** The figures of a step's work that criteria of other steps may follow from, by name. */
 export function figuresAsked(steps: readonly Step[], stepId: string): string[] {
@@ -11,8 +8,15 @@ export function figuresAsked(steps: readonly Step[], stepId: string): string[] {
   return [...new Set(asked.filter(({ step }) => step === stepId).map(({ figure }) => figure))]
 }
 
-export function figuresOf(tool: AnyTool, state: unknown, names: readonly string[]): Figures {
-  return Object.fromEntries(names.map(name => [name, tool.figure(state, name)]))
+/** Figures of the work by name, as the context's step is judged: those asked for and those always kept. */
+export function figuresOf(
+  tool: AnyTool,
+  state: unknown,
+  asked: readonly string[],
+  context: JudgeContext<unknown>,
+): Figures {
+  const names = [...new Set([...(tool.kept ?? []), ...asked])]
+  return Object.fromEntries(names.map(name => [name, tool.figure(state, name, context)]))
 }
 
 /** A finding as marking knows it: right from the trainee's own earlier figure or not. */
@@ -27,20 +31,48 @@ export interface StepJudged {
 
 export interface JudgeStep {
   tool: AnyTool
+  task: Task
   step: Step
   /** The work as it stands. */
   state: unknown
   /** The state in which the task began. */
   start: unknown
-  /** Figures of the trainee's own work as the earlier steps of the task left it, by step. */
-  earlier?: Readonly<Record<string, Figures>>
+  /** What the work was when earlier steps of the task closed. */
+  closed?: readonly ClosedStep[]
   /** Share of the points for what follows from an own earlier figure. */
   followThrough?: number
 }
 
+const tasks = new WeakMap<Task, TaskOfTool>()
+
+/** The task as its tool knows it, read once: content never changes. */
+function taskOfTool(tool: AnyTool, task: Task): TaskOfTool {
+  const known = tasks.get(task)
+  if (known) return known
+  const read = {
+    order: task.order,
+    steps: task.steps.map(({ id, marking, criteria, model }) => ({
+      id,
+      byPerson: marking === 'person',
+      checks: marking === 'person' ? [] : criteria.map(criterion => checkOf(tool, criterion)),
+      model: model.map(op => tool.op.parse(op)),
+    })),
+  }
+  tasks.set(task, read)
+  return read
+}
+
+export function contextOf(
+  { tool, task, start, closed = [] }: Pick<JudgeStep, 'tool' | 'task' | 'start' | 'closed'>,
+  step: string,
+): JudgeContext<unknown> {
+  return { start, task: taskOfTool(tool, task), step, closed }
+}
+
 /** Judges every criterion of a step against the work, in the order of the criteria. */
 export function judgeStep(work: JudgeStep): StepJudged[] {
-  return work.step.criteria.map(criterion => ({ criterion, finding: judgeCriterion(work, criterion) }))
+  const context = contextOf(work, work.step.id)
+  return work.step.criteria.map(criterion => ({ criterion, finding: judgeCriterion(work, criterion, context) }))
 }
 
 const checks = new WeakMap<Criterion, unknown>()
@@ -51,42 +83,49 @@ function checkOf(tool: AnyTool, criterion: Criterion): unknown {
   return checks.get(criterion)
 }
 
-function judgeCriterion(work: JudgeStep, criterion: Criterion): Judged {
-  const { tool, state, start } = work
-  const finding = tool.judge(state, checkOf(tool, criterion), { start })
-  if (finding.met || !criterion.followThrough || work.followThrough === 0) return finding
-  const derived = derivedCheck(criterion, work)
-  if (derived === null) return finding
-  const read = tool.check.safeParse(derived)
-  if (!read.success) return finding
-  const own = tool.judge(state, read.data, { start })
-  if (!own.met) return finding
-  const share = work.followThrough ?? 1
-  return {
-    met: true,
-    share,
-    expected: finding.expected,
-    found: own.found,
-    note: 'Right from your own earlier figure.',
-    followedThrough: true,
+function judgeCriterion(work: JudgeStep, criterion: Criterion, context: JudgeContext<unknown>): Judged {
+  const { tool, state } = work
+  const finding = tool.judge(state, checkOf(tool, criterion), context)
+  if (finding.met || work.followThrough === 0) return finding
+  for (const derived of derivedChecks(criterion, work.closed ?? [])) {
+    const read = tool.check.safeParse(derived)
+    const own = read.success ? tool.judge(state, read.data, context) : null
+    if (!own?.met) continue
+    return {
+      met: true,
+      share: work.followThrough ?? 1,
+      expected: finding.expected,
+      found: own.found,
+      note: 'Right from your own earlier figure.',
+      followedThrough: true,
+    }
   }
+  return finding
 }
 
-/** The check with the values that follow from the trainee's own figures, or null if one of them is missing. */
-function derivedCheck(criterion: Criterion, work: JudgeStep): unknown {
+/** The checks with the values that follow from the trainee's own figures; none if one of the figures is missing. */
+export function derivedChecks(criterion: Criterion, closed: readonly ClosedStep[]): unknown[] {
   const rule = criterion.followThrough
-  if (!rule) return null
+  if (!rule) return []
   const values: Record<string, string> = {}
   for (const { step, figure, as } of rule.from) {
-    const value = work.earlier?.[step]?.[figure] ?? null
-    if (value === null) return null
+    const value = closed.find(one => one.step === step)?.figures[figure] ?? null
+    if (value === null) return []
     values[as] = value
   }
+  return [rule.put, ...rule.or].flatMap(put => derivedBy(criterion, put, values) ?? [])
+}
+
+function derivedBy(
+  { check: written }: Criterion,
+  put: Record<string, string>,
+  values: Record<string, string>,
+): unknown {
   // A check is plain JSON, so this copies it whole.
-  const check: unknown = JSON.parse(JSON.stringify(criterion.check))
-  for (const [path, expression] of Object.entries(rule.put)) {
+  const check: unknown = JSON.parse(JSON.stringify(written))
+  for (const [path, expression] of Object.entries(put)) {
     const amount = deriveAmount(expression, values)
-    if (amount === null || Number(amount) <= 0) return null
+    if (amount === null) return null
     putAt(check, path.split('.'), amount)
   }
   return check

@@ -42,11 +42,13 @@ export interface StepWork {
 }
 
 /**
- * By which rules a sitting's points are worked out: 2 by layers and the best check, 1 as sittings were scored
- * before. A sitting keeps the rules of its time.
+ * By which rules a sitting is marked. A sitting keeps the rules of its time.
+ * 1: a step counts by its last try. 2: points in layers, by the best check. 3: besides, a check of unchanged work
+ * spends nothing, all that isn't closed is judged at the end, leaving a step judges it, and what is set right keeps
+ * what belongs to other steps.
  */
-export type Scoring = 1 | 2
-export const SCORING = 2 satisfies Scoring
+export type Scoring = 1 | 2 | 3
+export const SCORING = 3 satisfies Scoring
 
 export interface PointRules {
   tryWeights: readonly number[]

@@ -20,6 +20,8 @@ const points = z.number().positive().max(100)
 const followThrough = z.strictObject({
   from: z.array(z.strictObject({ step: slug, figure: z.string(), as: z.string().regex(/^[a-z][A-Za-z]*$/) })).min(1),
   put: z.record(z.string(), z.string()),
+  /** Other values that follow as well: where this step's own work may or may not follow from the slip. */
+  or: z.array(z.record(z.string(), z.string())).default([]),
 })
 
 /** One thing that a step's check looks for. `label` is seen by the trainee and gives nothing away. */
@@ -35,6 +37,12 @@ export const criterion = z.strictObject({
   followThrough: followThrough.optional(),
 })
 export type Criterion = z.infer<typeof criterion>
+
+/** A named right solution besides the model. */
+export const way = z.strictObject({
+  name: z.string(),
+  ops: z.array(z.unknown()).min(1),
+})
 
 /** A named wrong solution, and what each criterion must say to it: `met`, or the fault found. */
 export const trap = z.strictObject({
@@ -58,6 +66,10 @@ export const step = z.strictObject({
   explanation: z.string().min(1).max(2000).optional(),
   criteria: z.array(criterion).min(1),
   model: z.array(z.unknown()).min(1),
+  /** Other right solutions: each earns everything. */
+  ways: z.array(way).default([]),
+  /** Why there is no other way, where there is none. */
+  only: z.string().min(1).max(300).optional(),
   traps: z.array(trap).default([]),
 })
 export type Step = z.infer<typeof step>

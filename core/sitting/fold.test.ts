@@ -1,167 +1,29 @@
 import { describe, expect, it } from 'vitest'
 import { resultOf } from './result'
-import { paper } from '../paper/schema'
 import type { PaperRules } from '../paper/schema'
 import { evidenceFrom } from '../skills/evidence'
-import { chart, lines, period } from '../tools/ledger/books.fixture'
 import { entries } from '../tools/ledger/journal'
-import type { LedgerState } from '../tools/ledger/state'
 import { advance, fold, startOf } from './fold'
-import type { EventBody, LoggedEvent } from './events'
-import { planFor, planOf } from './plan'
+import type { EventBody } from './events'
+import {
+  at,
+  books,
+  check,
+  ended,
+  fiddle,
+  log,
+  planWith,
+  points,
+  post,
+  right,
+  started,
+  statuses,
+  undo,
+  withoutVat,
+} from './goods.fixture'
+import { planFor } from './plan'
 import { packSitting, unpackSitting } from './snapshot'
 import { taskProgressViewOf, taskViewOf } from '../wire/views'
-
-const START = Date.UTC(2026, 10, 24, 14)
-const at = (seconds: number): string => new Date(START + seconds * 1000).toISOString()
-
-/**
- * Delivery of 100.00 with 20 VAT, then half of it paid (follows from the delivery), then, in another task, a
- * watched reversal.
- */
-function planWith(rules: Partial<PaperRules> = {}) {
-  const posting = (text: string) => ({
-    type: 'entry.post',
-    entry: { date: '2026-10-30', narration: 'x', lines: lines(text) },
-  })
-  const delivery = lines('6010 D 100.00, 2200 D 20.00, 2010 C 120.00')
-  const payment = lines('2010 D 60.00, 1020 C 60.00')
-  return planOf(
-    paper.parse({
-      id: 'p',
-      version: 1,
-      title: 'P',
-      trade: 'bookkeeping',
-      kind: 'mock',
-      minutes: 10,
-      about: '',
-      instructions: [],
-      rules: { tries: 2, tryWeights: [1, 0.5], ...rules },
-      release: {},
-      sections: [
-        {
-          id: 's',
-          title: 'S',
-          tasks: [
-            {
-              id: 'goods',
-              title: 'Goods',
-              tool: 'ledger',
-              minutes: 2,
-              brief: { situation: ['…'] },
-              setup: { chart, period },
-              steps: [
-                {
-                  id: 'delivery',
-                  instruction: '…',
-                  mode: 'handed-in',
-                  criteria: [
-                    {
-                      id: 'entry',
-                      label: 'entry',
-                      points: 3,
-                      skills: ['buy'],
-                      feedback: '…',
-                      check: { kind: 'entry-posted', partial: true, lines: delivery, besides: [payment] },
-                    },
-                    {
-                      id: 'dated',
-                      label: 'date',
-                      points: 1,
-                      skills: ['dates'],
-                      feedback: '…',
-                      check: { kind: 'entry-dated', lines: delivery, besides: [payment], on: '2026-10-30' },
-                    },
-                  ],
-                  model: [posting('6010 D 100.00, 2200 D 20.00, 2010 C 120.00')],
-                },
-                {
-                  id: 'payment',
-                  instruction: '…',
-                  mode: 'handed-in',
-                  criteria: [
-                    {
-                      id: 'entry',
-                      label: 'entry',
-                      points: 2,
-                      skills: ['pay'],
-                      feedback: '…',
-                      check: { kind: 'entry-posted', lines: payment, besides: [delivery] },
-                      followThrough: {
-                        from: [{ step: 'delivery', figure: 'credited 2010', as: 'owed' }],
-                        put: { 'lines.0.debit': 'owed / 2', 'lines.1.credit': 'owed / 2' },
-                      },
-                    },
-                  ],
-                  model: [posting('2010 D 60.00, 1020 C 60.00')],
-                },
-              ],
-            },
-            {
-              id: 'slip',
-              title: 'Slip',
-              tool: 'ledger',
-              minutes: 1,
-              brief: { situation: ['…'] },
-              setup: {
-                chart,
-                period,
-                opening: [
-                  { date: '2026-10-02', narration: 'wrong', lines: lines('6010 D 5, 1020 C 5') },
-                  { date: '2026-10-03', narration: 'right', lines: lines('6010 D 7, 1020 C 7') },
-                ],
-              },
-              steps: [
-                {
-                  id: 'undo',
-                  instruction: '…',
-                  mode: 'watched',
-                  criteria: [
-                    {
-                      id: 'undone',
-                      label: 'undone',
-                      points: 2,
-                      skills: ['undo'],
-                      feedback: '…',
-                      check: { kind: 'entry-reversed', entry: 1 },
-                    },
-                  ],
-                  model: [{ type: 'entry.reverse', entry: 1, date: '2026-10-31' }],
-                },
-              ],
-            },
-          ],
-        },
-      ],
-    }),
-  )
-}
-
-const post = (text: string): EventBody => ({
-  kind: 'op',
-  taskId: 'goods',
-  op: { type: 'entry.post', entry: { date: '2026-10-30', narration: 'x', lines: lines(text) } },
-})
-const check = (stepId: string): EventBody => ({ kind: 'check', taskId: 'goods', stepId })
-const undo = (entry: number): EventBody => ({
-  kind: 'op',
-  taskId: 'slip',
-  op: { type: 'entry.reverse', entry, date: '2026-10-31' },
-})
-const right = post('6010 D 100.00, 2200 D 20.00, 2010 C 120.00')
-const withoutVat = post('6010 D 100.00, 2010 C 100.00')
-
-const started: LoggedEvent = { kind: 'started', allowanceMs: 600_000, closesAt: null, at: at(0) }
-const log = (...bodies: EventBody[]): LoggedEvent[] => [
-  started,
-  ...bodies.map((body, index) => ({ ...body, at: at(10 * (index + 1)) })),
-]
-const ended: EventBody = { kind: 'ended', how: 'handed-in' }
-const statuses = (state: ReturnType<typeof fold>): string[] =>
-  state.tasks.flatMap(task => task.steps.map(step => step.status))
-const books = (state: ReturnType<typeof fold>, task = 0): LedgerState => state.tasks[task]!.work.state as LedgerState
-const points = (plan: ReturnType<typeof planWith>, ...bodies: EventBody[]): number =>
-  resultOf(plan, fold(plan, log(...bodies, ended))).points
 
 describe('a handed-in step', () => {
   const plan = planWith()
@@ -177,24 +39,24 @@ describe('a handed-in step', () => {
     expect(entries(books(state))).toHaveLength(1)
   })
 
-  it('passed on the second try of [1, 0.5]: 3 × 0.5, and the date 1.00, right since the first: 2.50 of 4', () => {
+  it('passed on the second try of [1, 0.5]: 1.67 and the date since the first, the rest by half: 3.33 of 4', () => {
     const undoFirst: EventBody = {
       kind: 'op',
       taskId: 'goods',
       op: { type: 'entry.reverse', entry: 1, date: '2026-10-31' },
     }
-    expect(points(plan, withoutVat, check('delivery'), undoFirst, right, check('delivery'))).toBe(250)
+    expect(points(plan, withoutVat, check('delivery'), undoFirst, right, check('delivery'))).toBe(333)
   })
 
-  it('out of tries under set-right: the date, 1.00 since the first check, and the model’s entry in the books', () => {
-    const state = fold(plan, log(withoutVat, check('delivery'), check('delivery')))
+  it('out of tries under set-right: what the first check found, 2.67, and the model’s entry in the books', () => {
+    const state = fold(plan, log(withoutVat, check('delivery'), fiddle, check('delivery')))
     expect(state.tasks[0]?.steps[0]).toMatchObject({ status: 'out-of-tries', setRight: true })
-    expect(entries(books(state))[0]?.lines).toHaveLength(3)
-    expect(resultOf(plan, state).points).toBe(100)
+    expect(entries(books(state)).map(({ lines }) => lines.length)).toEqual([3])
+    expect(resultOf(plan, state).points).toBe(267)
   })
 
   it('partial off: out of tries earns nothing', () => {
-    expect(points(planWith({ partial: false }), withoutVat, check('delivery'), check('delivery'))).toBe(0)
+    expect(points(planWith({ partial: false }), withoutVat, check('delivery'), fiddle, check('delivery'))).toBe(0)
   })
 
   it('set right keeps the draft that is being written', () => {
@@ -203,11 +65,13 @@ describe('a handed-in step', () => {
       plan,
       log(
         withoutVat,
-        { kind: 'op', taskId: 'goods', op: { type: 'draft.write', draft } },
         check('delivery'),
+        fiddle,
+        { kind: 'op', taskId: 'goods', op: { type: 'draft.write', draft } },
         check('delivery'),
       ),
     )
+    expect(state.tasks[0]?.steps[0]).toMatchObject({ setRight: true })
     expect(books(state).draft).toEqual(draft)
   })
 
@@ -224,7 +88,7 @@ describe('a handed-in step', () => {
   it('left for good is skipped, earns what it had, and the next opens', () => {
     const state = fold(plan, log(withoutVat, check('delivery'), { kind: 'skip', taskId: 'goods', stepId: 'delivery' }))
     expect(statuses(state)).toEqual(['skipped', 'open', 'open'])
-    expect(resultOf(plan, state).tasks[0]?.steps[0]?.points).toBe(100)
+    expect(resultOf(plan, state).tasks[0]?.steps[0]?.points).toBe(267)
   })
 })
 
@@ -267,7 +131,7 @@ describe('a watched step', () => {
 
 describe('follow-through', () => {
   const halfOfOwn = post('2010 D 50.00, 1020 C 50.00')
-  const wrongTwice = [withoutVat, check('delivery'), check('delivery')]
+  const wrongTwice = [withoutVat, check('delivery'), fiddle, check('delivery')]
 
   it('half of the trainee’s own 100.00 counts as right: the same slip is not charged twice', () => {
     const plan = planWith({ afterTries: 'leave' })
@@ -281,7 +145,7 @@ describe('follow-through', () => {
 
   it('earns the paper’s share: 0.5 of 2 points', () => {
     expect(
-      points(planWith({ afterTries: 'leave', followThrough: 0.5 }), ...wrongTwice, halfOfOwn, check('payment')) - 100,
+      points(planWith({ afterTries: 'leave', followThrough: 0.5 }), ...wrongTwice, halfOfOwn, check('payment')) - 267,
     ).toBe(100)
   })
 
@@ -302,7 +166,7 @@ describe('the end', () => {
   it('judges work that was done but not checked, and the next step if that passes', () => {
     expect(points(plan, right)).toBe(400)
     expect(points(plan, right, post('2010 D 60.00, 1020 C 60.00'))).toBe(600)
-    expect(points(plan, withoutVat)).toBe(100)
+    expect(points(plan, withoutVat)).toBe(267)
   })
 
   it('judges nothing again that has not changed since its check', () => {
@@ -355,6 +219,7 @@ describe('the log', () => {
     withoutVat,
     check('delivery'),
     undo(2),
+    fiddle,
     check('delivery'),
     { kind: 'revisit', taskId: 'slip', on: true },
     undo(1),
@@ -384,6 +249,7 @@ describe('what a trainee sees', () => {
       'begun',
       'heavy',
       'id',
+      'keepsOthers',
       'mark',
       'minutes',
       'opened',

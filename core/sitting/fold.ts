@@ -167,7 +167,7 @@ function* advanceTask(plan: Plan, before: SittingState, state: SittingState, eve
     case 'check':
       return yield* check(on, event)
     case 'skip':
-      return skip(on, event)
+      return yield* skip(on, event)
     case 'settle':
       return yield* settle(on, event)
     case 'unsettle':

@@ -1,5 +1,6 @@
 import { judgeStep } from '../marking/judging'
-import type { Figures, Judged } from '../marking/judging'
+import type { Judged } from '../marking/judging'
+import type { ClosedStep } from '../tools/tool'
 import type { StepPlan, TaskPlan } from './plan'
 import type { Work } from './work'
 
@@ -8,8 +9,8 @@ export interface Judgement {
   taskPlan: TaskPlan
   stepPlan: StepPlan
   work: Work
-  /** Figures that earlier steps left, by step. */
-  earlier: Readonly<Record<string, Figures>>
+  /** What the work was when earlier steps closed. */
+  closed: readonly ClosedStep[]
   /** Share of the points for what follows from an own earlier figure. */
   followThrough: number
 }
@@ -20,9 +21,9 @@ export interface Judgement {
  */
 export type Judging<Result> = Generator<Judgement, Result, readonly Judged[]>
 
-export function judgedAt({ taskPlan, stepPlan, work, earlier, followThrough }: Judgement): Judged[] {
-  const { tool, start } = taskPlan
-  return judgeStep({ tool, step: stepPlan.step, state: work.state, start, earlier, followThrough }).map(
+export function judgedAt({ taskPlan, stepPlan, work, closed, followThrough }: Judgement): Judged[] {
+  const { tool, task, start } = taskPlan
+  return judgeStep({ tool, task, step: stepPlan.step, state: work.state, start, closed, followThrough }).map(
     ({ finding }) => finding,
   )
 }

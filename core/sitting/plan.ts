@@ -91,6 +91,19 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
   return assembled(base.paper, rules, started.scoring ?? 1, sections, tasks)
 }
 
+/**
+ * A paper with its tasks as another version has them: for marking what was sat by later checks. Throws a RangeError
+ * where that version lacks a task.
+ */
+export function withTasksOf(base: Plan, later: Plan): Plan {
+  const tasks = base.tasks.map(({ task }) => {
+    const found = later.task(task.id)
+    if (!found) throw new RangeError(`${later.paper.id}@${later.paper.version} has no task ${task.id}.`)
+    return found
+  })
+  return assembled(base.paper, base.rules, base.scoring, base.sections, tasks)
+}
+
 /** Whether the sittings of a paper may differ from each other. */
 export function isVaried({ sections }: Plan): boolean {
   return sections.some(({ rules }) => rules.order === 'shuffled' || rules.draw !== undefined)

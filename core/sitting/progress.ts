@@ -1,4 +1,5 @@
-import type { Figures, Judged } from '../marking/judging'
+import type { Judged } from '../marking/judging'
+import type { ClosedStep, Figures } from '../tools/tool'
 import type { SittingClock } from './clock'
 import type { HowEnded } from './events'
 import type { Plan, StepPlan, TaskPlan } from './plan'
@@ -123,13 +124,19 @@ export function withStep(task: TaskProgress, step: StepProgress): TaskProgress {
   return { ...task, steps: task.steps.map(other => (other.id === step.id ? step : other)) }
 }
 
-export function stepPlanOf(plan: TaskPlan, id: string): StepPlan {
+export function stepPlanOf(plan: Pick<TaskPlan, 'task' | 'steps'>, id: string): StepPlan {
   const found = plan.steps.find(({ step }) => step.id === id)
   if (!found) throw new RangeError(`Task ${plan.task.id} has no step ${id}.`)
   return found
 }
 
-/** Figures that the steps closed so far left, by step. */
-export function earlierFigures(task: TaskProgress): Record<string, Figures> {
-  return Object.fromEntries(task.steps.flatMap(({ id, figures }) => (figures ? [[id, figures]] : [])))
+/** What the work was when each of the steps closed that are. */
+export function closedSteps(task: TaskProgress): ClosedStep[] {
+  return task.steps.flatMap(step =>
+    step.figures ? [{ step: step.id, sound: isSound(step), figures: step.figures }] : [],
+  )
+}
+
+function isSound({ status, setRight, sealed }: StepProgress): boolean {
+  return status === 'passed' || setRight === true || (sealed?.every(finding => finding.met) ?? false)
 }

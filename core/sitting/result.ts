@@ -169,7 +169,7 @@ function* criteriaOf(
   const unjudged =
     shown >= 0 || byPerson
       ? []
-      : yield { taskPlan, stepPlan, work: untouched(taskPlan.start), earlier: {}, followThrough: 0 }
+      : yield { taskPlan, stepPlan, work: untouched(taskPlan.start), closed: [], followThrough: 0 }
   const notJudged = progress?.status === 'awaiting-marker' ? 'Waits for a marker.' : 'Not judged.'
   return step.criteria.map((criterion, index): CriterionResult => {
     const finding = checks[shown]?.findings[index]

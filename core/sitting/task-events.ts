@@ -6,7 +6,7 @@ import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepInHand, stepPlanOf, withChange, withStep, withTask } from './progress'
 import type { SittingState, StepProgress, StepStatus, TaskProgress } from './progress'
 import { notAnOperation } from './sense'
-import { closeStep, findings, giveUp, isForPerson, tryStep } from './trying'
+import { closeStep, closingCheck, findings, giveUp, isForPerson, isWatched, tryStep } from './trying'
 import { worked } from './work'
 
 export type TaskEvent = Extract<LoggedEvent, { taskId: string }>
@@ -34,7 +34,7 @@ export function* work(on: On, event: TaskEvent & { kind: 'op' }): Judging<Advanc
   if (!applied.ok) return refused(before, applied.refusal)
   const done = worked(tool, task.work, { op: read.data }, applied.state)
   const opened = { ...task, opened: true }
-  if (changes && step && stepPlanOf(taskPlan, step.id).step.mode === 'watched') {
+  if (changes && step && isWatched(plan, stepPlanOf(taskPlan, step.id))) {
     const result = yield* tryStep(plan, taskPlan, opened, step, event.at, done, task.work)
     return accepted(withTask(state, result.task), result.tried)
   }
@@ -88,16 +88,32 @@ export function* check(on: On, event: TaskEvent & { kind: 'check' }): Judging<Ad
   if (stepPlan.step.mode === 'watched') {
     return refused(before, 'This step is watched: it is judged as you do it, without a check.')
   }
+  if (plan.scoring >= 3 && step.checks.length > 0 && !step.unjudged) {
+    return refused(before, 'Nothing has changed since the last check of this step. No try was spent.')
+  }
   const result = yield* tryStep(plan, taskPlan, task, step, event.at, task.work, task.work)
   return accepted(withTask(state, result.task), result.tried)
 }
 
-/** Leaves a step for good. */
-export function skip(on: On, event: TaskEvent & { kind: 'skip' }): Advanced {
+/** Leaves a step for good. What was done for it is judged first; in settled papers nobody is told before the end. */
+export function* skip(on: On, event: TaskEvent & { kind: 'skip' }): Judging<Advanced> {
   const { plan, taskPlan, state, task } = on
   const found = openStepOf(on, event)
   if ('refusal' in found) return found.refusal
-  return accepted(withTask(state, giveUp(plan, taskPlan, task, { ...found.step, status: 'skipped' }, task.work)))
+  const { step } = found
+  const left = { ...step, status: 'skipped' as const }
+  if (plan.scoring < 3) return accepted(withTask(state, giveUp(plan, taskPlan, task, left, task.work)))
+  if (plan.rules.answers === 'settled') {
+    const sealed = isForPerson(found.stepPlan)
+      ? {}
+      : { sealed: yield* findings(plan, taskPlan, task, step.id, task.work) }
+    return accepted(withTask(state, closeStep(taskPlan, task, { ...left, ...sealed }, task.work)))
+  }
+  const judged = yield* closingCheck(plan, taskPlan, task, step, event.at)
+  if (judged.status !== 'passed')
+    return accepted(withTask(state, giveUp(plan, taskPlan, task, { ...judged, status: 'skipped' }, task.work)))
+  const tried = { stepId: step.id, passed: true, findings: judged.checks.at(-1)?.findings ?? [] }
+  return accepted(withTask(state, closeStep(taskPlan, task, judged, task.work)), tried)
 }
 
 /**
@@ -113,7 +129,7 @@ export function* settle(on: On, event: TaskEvent & { kind: 'settle' }): Judging<
     accepted(withTask(state, closeStep(taskPlan, task, closed, task.work)))
   if (isForPerson(stepPlan)) return close({ ...step, status: 'awaiting-marker' })
   if (plan.rules.answers !== 'settled') return refused(before, 'In this paper steps are checked, not settled.')
-  if (stepPlan.step.mode === 'watched') return refused(before, 'This step is watched: it is judged as you do it.')
+  if (isWatched(plan, stepPlan)) return refused(before, 'This step is watched: it is judged as you do it.')
   return close({ ...step, status: 'settled', sealed: yield* findings(plan, taskPlan, task, step.id, task.work) })
 }
 

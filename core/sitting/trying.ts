@@ -1,9 +1,11 @@
-import { figuresOf } from '../marking/judging'
+import { contextOf, figuresOf } from '../marking/judging'
 import type { Judged } from '../marking/judging'
+import type { Figures } from '../tools/tool'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
-import { earlierFigures, isUnjudged, stepInHand, stepPlanOf, withStep } from './progress'
+import { closedSteps, isUnjudged, stepInHand, stepPlanOf, withStep } from './progress'
 import type { StepProgress, TaskProgress } from './progress'
+import { stateSetRight } from './setting-right'
 import { worked } from './work'
 import type { Work } from './work'
 
@@ -21,6 +23,10 @@ export interface TryResult {
 
 export const isForPerson = ({ step }: StepPlan): boolean => step.marking === 'person'
 
+/** Whether each change is judged as it is made. Where steps are settled, nothing is judged before the end. */
+export const isWatched = ({ rules, scoring }: Plan, { step }: StepPlan): boolean =>
+  step.mode === 'watched' && (scoring < 3 || rules.answers !== 'settled')
+
 /** What the check of a step finds in a piece of work. */
 export function* findings(
   plan: Plan,
@@ -33,7 +39,7 @@ export function* findings(
     taskPlan,
     stepPlan: stepPlanOf(taskPlan, stepId),
     work,
-    earlier: earlierFigures(task),
+    closed: closedSteps(task),
     followThrough: plan.rules.followThrough,
   }
 }
@@ -72,21 +78,54 @@ export function giveUp(
   step: StepProgress,
   left: Work,
 ): TaskProgress {
-  const closed = closeStep(taskPlan, task, step, left)
+  const byEarlierRules = plan.scoring < 3
+  const closed = closeStep(taskPlan, task, step, byEarlierRules ? left : task.work)
   if (plan.rules.afterTries === 'leave' || taskPlan.task.order === 'free') return closed
-  const { tool } = taskPlan
-  const state = tool.carry(task.work.state, stepPlanOf(taskPlan, step.id).modelState())
-  const right = closed.steps.map(other => (other.id === step.id ? { ...other, setRight: true as const } : other))
-  return { ...closed, steps: right, work: worked(tool, task.work, { setRight: step.id }, state) }
+  const entry = { setRight: step.id, ...(byEarlierRules ? {} : { closed: closedSteps(task) }) }
+  const state = stateSetRight(taskPlan, task.work.state, entry)
+  const work = worked(taskPlan.tool, task.work, entry, state)
+  // Later steps start from sound ground, so what follows from the slip counts no more.
+  const figures = byEarlierRules ? {} : { figures: figuresAt(taskPlan, task, step.id, state) }
+  const right = closed.steps.map(other =>
+    other.id === step.id ? { ...other, ...figures, setRight: true as const } : other,
+  )
+  return { ...closed, steps: right, work }
+}
+
+function figuresAt(taskPlan: TaskPlan, task: TaskProgress, stepId: string, state: unknown): Figures {
+  const context = contextOf({ ...taskPlan, closed: closedSteps(task) }, stepId)
+  return figuresOf(taskPlan.tool, state, stepPlanOf(taskPlan, stepId).figures, context)
 }
 
 /** Puts the closed step in its place, with the figures that `left` holds, and opens the one after it. */
 export function closeStep(taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, left: Work): TaskProgress {
-  const asked = stepPlanOf(taskPlan, step.id).figures
-  const figures = asked.length > 0 ? { figures: figuresOf(taskPlan.tool, left.state, asked) } : {}
-  const closed = withStep(task, { ...step, ...figures, unjudged: false })
+  const figures = figuresAt(taskPlan, task, step.id, left.state)
+  const closed = withStep(task, { ...step, figures, unjudged: false })
   const next = closed.steps.find(other => other.status === 'locked')
   return next ? withStep(closed, { ...next, status: 'open' }) : closed
+}
+
+/**
+ * A step that is being left, or that the end finds open or locked, judged against the work as it stands: one more
+ * try, if one is left and there is something that no check has seen. Where nothing was gained on a step that was
+ * never tried, it stays as it is.
+ */
+export function* closingCheck(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  at: string,
+): Judging<StepProgress> {
+  const stepPlan = stepPlanOf(taskPlan, step.id)
+  const tried = step.checks.length > 0
+  if (isForPerson(stepPlan) || (tried && !step.unjudged) || step.checks.length >= stepPlan.tries) return step
+  const found = yield* findings(plan, taskPlan, task, step.id, task.work)
+  if (!tried && !found.some(finding => finding.share > 0)) return step
+  const checks = [...step.checks, { at, findings: found }]
+  const passed = found.every(finding => finding.met)
+  const status = passed ? 'passed' : checks.length >= stepPlan.tries ? 'out-of-tries' : 'open'
+  return { ...step, status, checks, unjudged: false }
 }
 
 /**
@@ -96,17 +135,21 @@ export function closeStep(taskPlan: TaskPlan, task: TaskProgress, step: StepProg
 export function* judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
   const unsealed = unseal(task, at)
   const handedOver = handOver(taskPlan, unsealed)
+  if (plan.scoring >= 3) return yield* judgeUnclosed(plan, taskPlan, handedOver, at)
   return yield* taskPlan.task.order === 'free'
     ? judgeOpenSteps(plan, taskPlan, handedOver, at)
     : judgeStepInHand(plan, taskPlan, handedOver, at)
 }
 
-/** A settled step was judged when it was settled; now it counts. */
+/** A step that was settled, or left where steps are settled, was judged then; now it counts. */
 function unseal(task: TaskProgress, at: string): TaskProgress {
   return task.steps.reduce((before, step) => {
-    if (step.status !== 'settled' || step.sealed === undefined) return before
+    if (step.sealed === undefined) return before
     const { sealed, ...rest } = step
-    const status = sealed.every(finding => finding.met) ? ('passed' as const) : ('out-of-tries' as const)
+    const passed = sealed.every(finding => finding.met)
+    const left = step.status === 'skipped'
+    if (left && !sealed.some(finding => finding.share > 0)) return withStep(before, rest)
+    const status = passed ? ('passed' as const) : left ? ('skipped' as const) : ('out-of-tries' as const)
     return withStep(before, { ...rest, status, checks: [...step.checks, { at, findings: sealed }] })
   }, task)
 }
@@ -117,6 +160,21 @@ function handOver(taskPlan: TaskPlan, task: TaskProgress): TaskProgress {
     if (step.status !== 'open' || !step.unjudged || !isForPerson(stepPlanOf(taskPlan, step.id))) return before
     return closeStep(taskPlan, before, { ...step, status: 'awaiting-marker' }, task.work)
   }, task)
+}
+
+/**
+ * Every step that isn't closed, in order: the one in hand and those after it, for which work may have been done
+ * ahead. What each left is known to those after it.
+ */
+function* judgeUnclosed(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
+  let judged = task
+  for (const step of task.steps) {
+    if (step.status !== 'open' && step.status !== 'locked') continue
+    const now = yield* closingCheck(plan, taskPlan, judged, step, at)
+    const figures = figuresAt(taskPlan, judged, step.id, judged.work.state)
+    judged = withStep(judged, { ...now, figures })
+  }
+  return judged
 }
 
 /** Whether the end judges this step by itself: a watched one was judged as it was done. */

@@ -1,7 +1,7 @@
-import type { AnyTool } from '../tools/tool'
+import type { AnyTool, ClosedStep } from '../tools/tool'
 
 /** What made the work what it is: an operation that stands, or a step whose model set it right. */
-export type WorkEntry = { op: unknown } | { setRight: string }
+export type WorkEntry = { op: unknown } | { setRight: string; closed?: readonly ClosedStep[] }
 
 /** A list that grows at its newer end and shares everything before: adding to it copies nothing. */
 export interface WorkHistory {

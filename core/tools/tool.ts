@@ -16,12 +16,76 @@ export interface Finding {
   fault?: string
 }
 
-/** What a check may know besides the state: where the task started from. */
-export interface JudgeContext<State> {
+/** A step of the task as its tool knows it. */
+export interface StepOfTask<Op = unknown, Check = unknown> {
+  id: string
+  /** A person marks it: it has no checks. */
+  byPerson: boolean
+  checks: readonly Check[]
+  model: readonly Op[]
+}
+
+export interface TaskOfTool<Op = unknown, Check = unknown> {
+  order: 'in-turn' | 'free'
+  steps: readonly StepOfTask<Op, Check>[]
+}
+
+/** Figures of the trainee's own work, by name, as plain decimals; null for one that can't be there. */
+export type Figures = Readonly<Record<string, string | null>>
+
+/** What the work was when a step closed. */
+export interface ClosedStep {
+  step: string
+  /** Passed or set right: nothing of it was left wrong. */
+  sound: boolean
+  figures: Figures
+}
+
+/**
+ * What a check may know besides the state: where the task started from, what its other steps ask for, and what
+ * the work was when each of those that are closed was closed. So it can tell which part of the work is this step's.
+ */
+export interface JudgeContext<State, Op = unknown, Check = unknown> {
   start: State
+  task: TaskOfTool<Op, Check>
+  /** The step that is judged. */
+  step: string
+  closed: readonly ClosedStep[]
 }
 
 export type Applied<State> = { ok: true; state: State } | { ok: false; refusal: string }
+
+/** A random number from 0 up to 1, from a seeded source. */
+export type Random = () => number
+
+/** A solution changed, and what was done to it, in a few words. */
+export interface Twisted<Op> {
+  change: string
+  ops: readonly Op[]
+}
+
+/**
+ * What the content proof asks of a tool. `before` is the state in which a solution begins. Null where nothing of the
+ * kind can be done to it.
+ */
+export interface Proving<State, Op, Check> {
+  /** A change that can't matter: the solution still earns everything. */
+  harmless(
+    ops: readonly Op[],
+    before: State,
+    context: JudgeContext<State, Op, Check>,
+    random: Random,
+  ): Twisted<Op> | null
+  /** A change that must matter: the solution no longer earns everything. */
+  harmful(
+    ops: readonly Op[],
+    before: State,
+    context: JudgeContext<State, Op, Check>,
+    random: Random,
+  ): Twisted<Op> | null
+  /** The solution with what a check asks for that follows from own figures. */
+  following(ops: readonly Op[], derived: Check): readonly Op[] | null
+}
 
 /**
  * A simulated tool: a pure state machine.
@@ -46,14 +110,21 @@ export interface Tool<State, Op, Setup, Check> {
   /** 'look' never costs a try and is never judged; 'change' alters the work. */
   effect(op: Op): 'look' | 'change'
   describe(op: Op, state: State): string
-  judge(state: State, check: Check, context: JudgeContext<State>): Finding
+  judge(state: State, check: Check, context: JudgeContext<State, Op, Check>): Finding
   /** The part of the state that is worth carrying on when the state is set right: an unfinished draft, a view. */
   carry(from: State, to: State): State
   /**
-   * A figure that the trainee's own work holds, as a plain decimal, or null if it isn't there.
-   * Follow-through marking derives later figures from it.
+   * The work with the step that `context` names set right, where the tool can keep what belongs to other steps:
+   * without this step's part, and with its model's. Null where it can't: the work is then what `carry` gives.
    */
-  figure(state: State, name: string): string | null
+  setRight?(from: State, context: JudgeContext<State, Op, Check>): State | null
+  /**
+   * A figure that the trainee's own work holds when the step that `context` names is judged, as a plain decimal
+   * with its sign, or null if it can't be there. Follow-through marking derives later figures from it.
+   */
+  figure(state: State, name: string, context: JudgeContext<State, Op, Check>): string | null
+  /** Figures that are kept of every step that closes, for judging later ones. */
+  kept?: readonly string[]
   /**
    * What of the state can't be had again from the start of the task, as plain JSON: it is what goes over the
    * wire and into snapshots. `unpack(pack(state, start), start)` is the state again, bit for bit.
@@ -61,6 +132,8 @@ export interface Tool<State, Op, Setup, Check> {
   pack(state: State, start: State): unknown
   /** Throws a RangeError for what `pack` never made. */
   unpack(packed: unknown, start: State): State
+  /** How the content proof varies solutions; without it, they are proved as they are written. */
+  proving?: Proving<State, Op, Check>
   /**
    * What a screen asks to see, as plain JSON or as a part of the state that the screen only reads. Never
    * throws: what can't be asked gives null. A light tool may show the whole of its state.

@@ -66,9 +66,11 @@ export const resultView = z.strictObject({
   minutes: z.number().nullable(),
   workedMs: z.number(),
   tryWeights: z.array(z.number()),
-  /** By which rules the points were worked out: 1 as sittings were scored before, 2 by layers and the best check. */
-  scoring: z.union([z.literal(1), z.literal(2)]),
+  /** By which rules it is marked: 1 by the last try, 2 by layers and the best check, 3 those of today. */
+  scoring: z.union([z.literal(1), z.literal(2), z.literal(3)]),
   partial: z.boolean(),
+  /** Marked again by later rules than those of its time; what it was before. */
+  rescored: z.strictObject({ at: z.string(), before: points }).nullable(),
   answersShown: z.boolean(),
   score: points,
   outOf: points,

@@ -70,6 +70,8 @@ export const taskView = taskProgressView.extend({
   tool: z.string(),
   /** Whether its work is too large for the page's own thread. */
   heavy: z.boolean(),
+  /** Setting one of its steps right keeps what was done for the others. */
+  keepsOthers: z.boolean(),
   order: z.enum(['in-turn', 'free']),
   minutes: z.number(),
   steps: z.array(stepView),

@@ -21,6 +21,7 @@ export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgres
     title: task.title,
     tool: task.tool,
     heavy: tool.heavy ?? false,
+    keepsOthers: tool.setRight !== undefined,
     order: task.order,
     minutes: task.minutes,
     steps: progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step)),

@@ -3,7 +3,7 @@ import type { StepView } from '~~/core/wire/sitting'
 import { useBenchStore } from '~/stores/bench'
 
 /** What can be done about the step in hand: ask for a check, settle it, hand it over, ask for a hint, or leave it. */
-const props = defineProps<{ step: StepView; free: boolean }>()
+const props = defineProps<{ step: StepView; free: boolean; keepsOthers: boolean }>()
 const bench = useBenchStore()
 const paper = computed(() => bench.sitting?.paper)
 const settling = computed(() => paper.value?.answers === 'settled')
@@ -13,6 +13,20 @@ watch(
   () => props.step.id,
   () => (leaving.value = false),
 )
+const notice = useTemplateRef('notice')
+watch(leaving, async asked => {
+  if (!asked) return
+  await nextTick()
+  notice.value?.scrollIntoView({ block: 'nearest' })
+})
+/** What becomes of the work when the step closes without being right, said before it happens. */
+const replaced = computed(() => {
+  if (paper.value?.afterTries !== 'set-right' || props.free || settling.value || byPerson.value) return ''
+  return props.keepsOthers
+    ? 'your work on it is replaced by what is right; your work on other steps stays'
+    : 'the work is replaced by what is right up to here; what you did ahead for later steps is lost'
+})
+const isLastTry = computed(() => props.step.triesUsed === props.step.triesAllowed - 1)
 const hints = computed(() => props.step.hints ?? [])
 const hintsLeft = computed(() => props.step.hintsInAll - hints.value.length)
 const hintPrice = computed(() => {
@@ -26,7 +40,7 @@ const hintPrice = computed(() => {
     <span class="small soft">A person marks this step.</span>
     <Button label="Hand over for marking" aria-keyshortcuts="Alt+K" @click="bench.step('settle', step.id)" />
   </div>
-  <div v-else-if="settling && step.mode === 'handed-in'" class="act">
+  <div v-else-if="settling" class="act">
     <span class="small soft">Nothing is checked before you hand in.</span>
     <Button label="Settle this step" aria-keyshortcuts="Alt+K" @click="bench.step('settle', step.id)" />
   </div>
@@ -40,7 +54,8 @@ const hintPrice = computed(() => {
       @click="bench.step('check', step.id)"
     />
   </div>
-  <p v-if="step.mode === 'watched'" class="small">
+  <p v-if="isLastTry && replaced" class="small last" data-last-try>If this try isn’t right, {{ replaced }}.</p>
+  <p v-if="step.mode === 'watched' && !settling" class="small">
     Watched step: it is judged as you do it. A change that isn’t right spends a try and is taken back; looking around is
     free.
   </p>
@@ -63,11 +78,11 @@ const hintPrice = computed(() => {
       @click="bench.step('hint', step.id)"
     />
   </div>
-  <div v-if="leaving" class="notice leave">
+  <div v-if="leaving" ref="notice" class="notice leave">
     <p>
-      Leave this step for good? It can’t be opened again{{
-        paper?.afterTries === 'set-right' && !free ? '; the work is set right so that you can go on' : ''
-      }}.
+      Leave this step for good? It can’t be opened again.
+      {{ settling ? 'It is marked at the end, as it stands now.' : 'What you did for it is judged first.' }}
+      {{ replaced && `If it isn’t right, ${replaced}.` }}
     </p>
     <div>
       <Button size="small" label="Leave the step" @click="bench.step('skip', step.id)" />
@@ -75,12 +90,17 @@ const hintPrice = computed(() => {
     </div>
   </div>
   <div v-else class="small soft rule">
-    <span>{{ step.mode === 'watched' || settling || byPerson ? '' : 'A check that doesn’t pass spends a try.' }}</span>
+    <span>{{
+      step.mode === 'watched' || settling || byPerson || isLastTry ? '' : 'A check that doesn’t pass spends a try.'
+    }}</span>
     <Button text size="small" label="Leave this step…" @click="leaving = true" />
   </div>
 </template>
 
 <style scoped>
+.last {
+  margin: 0.25rem 0 0 1.5rem;
+}
 .act {
   display: flex;
   justify-content: space-between;
@@ -108,9 +128,10 @@ p,
 }
 .leave {
   margin: 0.5rem 0 0 1.5rem;
+  scroll-margin-bottom: 4.5rem;
 }
 .leave p {
-  margin: 0;
+  margin: 0 0 0.4rem;
 }
 .rule {
   display: flex;

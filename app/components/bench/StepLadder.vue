@@ -105,7 +105,7 @@ const canReopen = (step: StepView): boolean => {
         label="Open this step again"
         @click="bench.step('unsettle', step.id)"
       />
-      <StepInHand v-if="step === inHand" :step="step" :free="free" />
+      <StepInHand v-if="step === inHand" :step="step" :free="free" :keeps-others="task.keepsOthers" />
     </li>
   </ol>
   <div role="status" aria-live="polite">

@@ -17,8 +17,8 @@ const states = {
 }
 const stateOf = (step: StepResultView): string =>
   step.reached || step.status === 'awaiting-marker' ? states[step.status] : 'not reached'
-/** Since which try what was found has held, and what that counts: one sentence for each criterion. */
-function heldInWords({ held }: StepResultView['criteria'][number]): string {
+/** Since which try what was found has held, what that counts, and what it earned: one sentence for each criterion. */
+function heldInWords({ held, points }: StepResultView['criteria'][number]): string {
   if (held.length === 0) return ''
   let share = 0
   const parts = held.map(layer => {
@@ -26,7 +26,7 @@ function heldInWords({ held }: StepResultView['criteria'][number]): string {
     const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it ' : '') : `${format.percent(share)} of it right `
     return `${much}since try ${layer.since}, which counts ${format.percent(layer.weight)}`
   })
-  return parts.join('; ')
+  return `${parts.join('; ')}: ${points.toFixed(2)}`
 }
 const suggested = computed(() => props.task.minutes * 60_000)
 const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))

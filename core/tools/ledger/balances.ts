@@ -92,7 +92,8 @@ export interface Balance {
   amount: bigint
 }
 
-function balanceFrom(account: Account, net: bigint): Balance {
+/** A balance from debits less credits. */
+export function balanceFrom(account: Account, net: bigint): Balance {
   if (net === 0n) return { side: normalSide(account), amount: 0n }
   return net > 0n ? { side: 'debit', amount: net } : { side: 'credit', amount: -net }
 }

@@ -2,10 +2,13 @@ import type { Tool } from '../tool'
 import { judge, ledgerCheck } from './checks'
 import type { LedgerCheck } from './checks'
 import { describe } from './describe'
+import { ENTRIES } from './checks/sharing'
 import { figure } from './figures'
 import { apply, effect, initial, ledgerOp } from './ops'
 import type { LedgerOp } from './ops'
 import { pack, unpack } from './packing'
+import { proving } from './proving'
+import { setRight } from './setting-right'
 import { ledgerSetup } from './state'
 import type { LedgerSetup, LedgerState } from './state'
 
@@ -21,7 +24,10 @@ export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
   describe,
   judge,
   carry: (from, to) => ({ ...to, draft: from.draft, view: from.view, account: from.account }),
+  setRight,
   figure,
+  kept: [ENTRIES],
+  proving,
   pack,
   unpack,
   // The books are small: their screen reads them whole.

@@ -89,7 +89,7 @@ function print() {
           : `Tries count ${result.tryWeights.map(weight => format.percent(weight)).join(', ')}.`
       }}
       {{
-        result.scoring === 2
+        result.scoring > 1
           ? 'What was right counts by the try since which it was, and a step earns its best check: going on never costs.'
           : 'A passed step counts by the try that passed it.'
       }}
@@ -98,7 +98,15 @@ function print() {
           ? 'A step that was never passed keeps what was right at its best check.'
           : 'A step that was never passed earns nothing.'
       }}
-      Work that was done but not checked was judged when the sitting ended.
+      {{
+        result.scoring > 2
+          ? 'What wasn’t closed was judged when the sitting ended, work done ahead too.'
+          : 'Work that was done but not checked was judged when the sitting ended.'
+      }}
+    </p>
+    <p v-if="result.rescored" class="small rule" data-rescored>
+      Marked again on {{ format.date(result.rescored.at) }} by the rules of today. Before that it was
+      {{ result.rescored.before.toFixed(2) }}.
     </p>
     <TaskResult
       v-for="task in result.tasks"

@@ -1,7 +1,8 @@
-import { grouped } from './amount'
-import type { Pence } from './amount'
-import { accountOf } from './journal'
-import type { Entry, LedgerState, Line } from './state'
+import { grouped } from '../amount'
+import type { Pence } from '../amount'
+import { accountOf } from '../journal'
+import type { LedgerState } from '../state'
+import type { Nets } from './nets'
 
 /** The kinds of mistake that a comparison can tell apart. */
 export type PostingFault =
@@ -13,17 +14,6 @@ export type PostingFault =
   | 'misplaced-point'
   | 'vat-not-split'
   | 'not-split'
-
-/** Net amount of each account in an entry: debits positive, credits negative, in pence. */
-export type Nets = ReadonlyMap<string, bigint>
-
-export function netsOf(lines: readonly Line[]): Nets {
-  const nets = new Map<string, bigint>()
-  for (const line of lines) {
-    nets.set(line.account, (nets.get(line.account) ?? 0n) + BigInt(line.side === 'debit' ? line.amount : -line.amount))
-  }
-  return nets
-}
 
 const size = (amount: bigint): bigint => (amount < 0n ? -amount : amount)
 
@@ -107,20 +97,4 @@ function lumpedInto(expected: Nets, found: Nets, missing: string[]): string | un
   const off = [...found.keys()].filter(code => found.get(code) !== expected.get(code))
   const [only] = off
   return off.length === 1 && only !== undefined && found.get(only) === expected.get(only)! + left ? only : undefined
-}
-
-/**
- * How close an entry comes: whole is 1; accounts, sides and amounts earn a third each, and only in this order of
- * need.
- */
-export function shareOf(comparison: Comparison): number {
-  if (!comparison.accountsRight) return 0
-  return (1 + (comparison.sidesRight ? 1 : 0) + (comparison.amountsRight ? 1 : 0)) / 3
-}
-
-/** Rank for finding the entry that the trainee most likely meant: more matching accounts, then a higher share. */
-export function closeness(expected: Nets, entry: Entry, comparison: Comparison): number {
-  const accounts = new Set(entry.lines.map(line => line.account))
-  const shared = [...expected.keys()].filter(code => accounts.has(code)).length
-  return shared / Math.max(expected.size, accounts.size) + shareOf(comparison)
 }

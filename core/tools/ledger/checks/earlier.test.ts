@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Finding } from '../tool'
-import { books, entry, lines } from './books.fixture'
-import { judge, ledgerCheck } from './checks'
+import type { Finding } from '../../tool'
+import { books, entry, lines } from '../books.fixture'
+import { judge, ledgerCheck } from '.'
 import { amountFault } from './comparison'
-import { figure } from './figures'
-import { apply } from './ops'
-import type { LedgerState } from './state'
+import { figure } from '../figures'
+import { apply } from '../ops'
+import type { LedgerState } from '../state'
 
 const opening = books(entry('1020 D 500, 3010 C 500', '2026-10-01'), entry('6010 D 40, 1020 C 40', '2026-10-10'))
 
@@ -18,7 +18,8 @@ function posted(...entries: string[]): LedgerState {
     return applied.state
   }, opening)
 }
-const found = (state: LedgerState, check: object): Finding => judge(state, ledgerCheck.parse(check), { start: opening })
+const alone = { start: opening, task: { order: 'in-turn' as const, steps: [] }, step: '', closed: [] }
+const found = (state: LedgerState, check: object): Finding => judge(state, ledgerCheck.parse(check), alone)
 const sale = { kind: 'entry-posted', partial: true, lines: lines('1010 D 86.40, 4030 C 72.00, 2200 C 14.40') }
 
 describe('an entry that was asked for', () => {
@@ -193,7 +194,7 @@ describe('figures of the trainee’s own', () => {
     const state = posted('1010 D 86.40, 4030 C 72, 2200 C 14.40')
     expect(
       ['balance 1020', 'credited 4030', 'debited 1010', 'debited 1020', 'balance 2010', 'balance 77', 'mood 1010'].map(
-        name => figure(state, name),
+        name => figure(state, name, alone),
       ),
     ).toEqual(['460.00', '72.00', '86.40', null, null, null, null])
   })

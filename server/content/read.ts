@@ -40,6 +40,11 @@ export async function readContent(folders: readonly string[]): Promise<Content> 
   return { trees, papers: papers.map(paper => withTasks(paper, tasks)) }
 }
 
+/** The tasks of all papers, each once. */
+export function tasksIn({ papers }: Pick<Content, 'papers'>): Task[] {
+  return [...new Set(papers.flatMap(tasksOf))]
+}
+
 /**
  * Every fault of the content, each a sentence; none means that it may ship. Whatever else the server does goes on
  * between one task and the next.
@@ -47,11 +52,8 @@ export async function readContent(folders: readonly string[]): Promise<Content> 
 export async function proveContent({ trees, papers }: Content): Promise<string[]> {
   const skills = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
   const faults = [...trees.flatMap(proveTree), ...proveTrees(trees), ...papers.flatMap(provePaper)]
-  const proved = new Set<Task>()
-  for (const task of papers.flatMap(tasksOf)) {
-    if (proved.has(task)) continue
-    proved.add(task)
-    faults.push(...proveTask(task, skills))
+  for (const task of tasksIn({ papers })) {
+    faults.push(...proveTask(task, skills).faults)
     await new Promise(done => setImmediate(done))
   }
   return faults

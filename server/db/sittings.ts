@@ -24,6 +24,20 @@ export interface Sitting {
   /** SHA-256 of the log up to the end, in hexadecimal, and how many events that is. */
   digest: string | null
   digestEvents: number | null
+  /** Where it was marked again by later rules: by which, and what its score was before, in hundredths. */
+  rescored: Rescoring | null
+}
+
+export interface Rescoring {
+  version: number
+  scoring: 3
+  at: string
+  scoreBefore: number
+}
+
+/** The version of the paper whose checks mark a sitting. */
+export function markedVersion({ paperVersion, rescored }: Pick<Sitting, 'paperVersion' | 'rescored'>): number {
+  return rescored?.version ?? paperVersion
 }
 
 export interface Ending {
@@ -34,6 +48,12 @@ export interface Ending {
   waiting: number
   signedAs: string | null
   digest: string
+  evidence: readonly JudgedCriterion[]
+}
+
+export interface MarkedAgain extends Omit<Rescoring, 'scoreBefore'> {
+  score: number
+  waiting: number
   evidence: readonly JudgedCriterion[]
 }
 
@@ -81,6 +101,10 @@ interface SittingRow {
   credit: 'claimed' | 'declined' | null
   digest: string | null
   digest_events: number | null
+  marked_version: number | null
+  marked_scoring: 3 | null
+  marked_at: string | null
+  score_before_hundredths: number | null
 }
 
 interface EventRow {
@@ -115,6 +139,17 @@ function fromRow(row: SittingRow): Sitting {
     credit: row.credit,
     digest: row.digest,
     digestEvents: row.digest_events,
+    rescored: rescoringOf(row),
+  }
+}
+
+function rescoringOf({ id, marked_version, marked_scoring, marked_at, score_before_hundredths }: SittingRow) {
+  if (marked_version === null || marked_scoring === null || marked_at === null) return null
+  return {
+    version: marked_version,
+    scoring: marked_scoring,
+    at: momentOf('sittings', id, marked_at),
+    scoreBefore: score_before_hundredths ?? 0,
   }
 }
 
@@ -141,6 +176,20 @@ const eventFromRow = (row: EventRow): StoredEvent => ({
   serverAt: row.server_at,
   body: { kind: row.kind, ...(JSON.parse(row.payload) as object) } as EventBody,
 })
+
+const evidenceRows = (evidence: readonly JudgedCriterion[], personId: string) =>
+  evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, faults, at }) => ({
+    sitting_id: sittingId,
+    task_id: taskId,
+    step_id: stepId,
+    criterion_id: criterionId,
+    person_id: personId,
+    skills: JSON.stringify(skills),
+    points,
+    out_of: outOf,
+    faults: JSON.stringify(faults),
+    at,
+  }))
 
 /** How many rows at the most share one write: SQLite takes 32,766 values in a statement, and a row has eight. */
 const SHARED_ROWS = 1000
@@ -215,6 +264,10 @@ export function sittingsIn(db: Database) {
           credit: null,
           digest: null,
           digest_events: null,
+          marked_version: null,
+          marked_scoring: null,
+          marked_at: null,
+          score_before_hundredths: null,
         })
         await trx<EventRow>('sitting_events').insert(eventToRow(sitting.id, first))
       })
@@ -268,19 +321,7 @@ export function sittingsIn(db: Database) {
           digest,
           digest_events: last.seq,
         })
-        const rows = evidence.map(({ sittingId, taskId, stepId, criterionId, skills, points, outOf, faults, at }) => ({
-          sitting_id: sittingId,
-          task_id: taskId,
-          step_id: stepId,
-          criterion_id: criterionId,
-          person_id: personId,
-          skills: JSON.stringify(skills),
-          points,
-          out_of: outOf,
-          faults: JSON.stringify(faults),
-          at,
-        }))
-        await trx.batchInsert('evidence', rows, 50)
+        await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
       })
     },
     /** Opens an ended sitting again: its evidence goes, its log stays. */
@@ -300,6 +341,32 @@ export function sittingsIn(db: Database) {
           digest_events: null,
         })
         await trx('evidence').where({ sitting_id: id }).delete()
+      })
+    },
+    /** Ended sittings of a paper in any version, oldest first. */
+    async endedOf(paperId: string): Promise<Sitting[]> {
+      const rows = db<SittingRow>('sittings').where({ paper_id: paperId, state: 'ended' })
+      return (await rows.orderBy('ended_at')).map(fromRow)
+    },
+    /** Score and evidence by later rules, in one transaction. The log stays; what the score was first is kept. */
+    async markAgain(
+      { id, personId, score: told, rescored }: Sitting,
+      { version, scoring, at, score, waiting, evidence }: MarkedAgain,
+    ): Promise<void> {
+      await db.transaction(async trx => {
+        await trx<SittingRow>('sittings')
+          .where({ id })
+          .update({
+            marked_version: version,
+            marked_scoring: scoring,
+            marked_at: at,
+            score_before_hundredths: rescored?.scoreBefore ?? told,
+            score_hundredths: score,
+            waiting_hundredths: waiting,
+          })
+        await trx('sitting_snapshots').where({ sitting_id: id }).delete()
+        await trx('evidence').where({ sitting_id: id }).delete()
+        await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
       })
     },
     async credit(id: string, credit: 'claimed' | 'declined'): Promise<void> {

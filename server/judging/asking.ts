@@ -1,4 +1,5 @@
-import type { Figures, Judged } from '../../core/marking/judging'
+import type { Judged } from '../../core/marking/judging'
+import type { ClosedStep } from '../../core/tools/tool'
 import type { Task } from '../../core/paper/schema'
 import type { WorkEntry } from '../../core/sitting/work'
 
@@ -18,7 +19,7 @@ export interface Question {
   mark: string
   since: string
   entries: readonly WorkEntry[]
-  earlier: Readonly<Record<string, Figures>>
+  closed: readonly ClosedStep[]
   followThrough: number
 }
 

@@ -4,6 +4,7 @@ import type { Task } from '../../core/paper/schema'
 import { planTask } from '../../core/sitting/plan'
 import type { TaskPlan } from '../../core/sitting/plan'
 import { stepPlanOf } from '../../core/sitting/progress'
+import { stateSetRight } from '../../core/sitting/setting-right'
 import { markAfter, UNTOUCHED } from '../../core/sitting/work'
 import type { WorkEntry } from '../../core/sitting/work'
 import { loadTool } from '../../core/tools/registry'
@@ -19,9 +20,7 @@ async function planFrom(task: Task): Promise<TaskPlan> {
 }
 
 function applied({ tool, ...plan }: TaskPlan, state: unknown, entry: WorkEntry): unknown {
-  if ('setRight' in entry) {
-    return tool.carry(state, stepPlanOf({ tool, ...plan }, entry.setRight).modelState())
-  }
+  if ('setRight' in entry) return stateSetRight({ tool, ...plan }, state, entry)
   const done = tool.apply(state, tool.op.parse(entry.op))
   if (!done.ok) throw new RangeError(`An operation that stood is refused here: ${done.refusal}`)
   return done.state
@@ -48,7 +47,8 @@ export default async function answer(question: Question): Promise<Reply> {
   const state = workOf(plan, question)
   if (state === null) return { needs: 'history' }
   const { step } = stepPlanOf(plan, question.stepId)
-  const { earlier, followThrough } = question
-  const judged = judgeStep({ tool: plan.tool, step, state, start: plan.start, earlier, followThrough })
+  const { closed, followThrough } = question
+  const { tool, task, start } = plan
+  const judged = judgeStep({ tool, task, step, state, start, closed, followThrough })
   return { findings: judged.map(({ finding }) => finding) }
 }

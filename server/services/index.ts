@@ -16,6 +16,7 @@ import { noticeBoard } from './ground/notices'
 import { peopleService } from './people/people'
 import { planService } from './sitting/plans'
 import { presenceBook } from './sitting/presence'
+import { rescoringService } from './after/rescoring'
 import { resultService } from './after/results'
 import { roomService } from './room/rooms'
 import { sittingService } from './sitting/sittings'
@@ -54,6 +55,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     units,
     adjusting: adjustingService(context, audit),
     people: peopleService(context, { auth, audit }),
+    rescoring: rescoringService(context, { plans, judging, audit }),
     audit,
   }
 }

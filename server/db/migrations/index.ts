@@ -5,6 +5,7 @@ import * as appendOnly from './0003-append-only'
 import * as accounts from './0004-accounts'
 import * as manyTools from './0005-many-tools'
 import * as unitsRoomsProgrammes from './0006-units-rooms-programmes'
+import * as markedAgain from './0007-marked-again'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -14,6 +15,7 @@ const all: [string, Knex.Migration][] = [
   ['0004-accounts', accounts],
   ['0005-many-tools', manyTools],
   ['0006-units-rooms-programmes', unitsRoomsProgrammes],
+  ['0007-marked-again', markedAgain],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -14,14 +14,14 @@ const post = (...lines: object[]) =>
   op({ type: 'entry.post', entry: { date: '2026-10-29', narration: 'BP-7730', lines } })
 const check = { kind: 'check' as const, taskId: TASK, stepId: 'purchase' }
 
-/** The date is right at the first try, the accounts at the second; the tries count 100 %, 70 %, 40 %. */
+/** The date and 5/9 of the lines are right at the first try, all at the second; the tries count 100 %, 70 %, 40 %. */
 async function corrected(): Promise<string> {
   const { id } = await world.start()
   await world.send(
     id,
     post({ account: '1200', debit: '576.00' }, { account: '2010', credit: '576.00' }),
     check,
-    op({ type: 'entry.reverse', entry: 1, date: '2026-10-29' }),
+    op({ type: 'entry.reverse', entry: 2, date: '2026-10-29' }),
     post(
       { account: '1200', debit: '480.00' },
       { account: '2200', debit: '96.00' },
@@ -38,13 +38,19 @@ async function stepOf(id: string) {
 }
 
 describe('a result', () => {
-  it('says of each criterion since which try it has held, and what that counts: 3 × 0.7 + 1 × 1 = 3.10', async () => {
+  it('says of each criterion since which try it has held, and what that counts: 3 × (5/9 + 4/9 × 0.7) + 1 = 3.60', async () => {
     const id = await corrected()
     await world.services.sittings.submit(world.people.isla, id)
     const step = await stepOf(id)
-    expect(step).toMatchObject({ scoring: 2, status: 'passed', points: 3.1, earnsCheck: 2, triesUsed: 2 })
+    expect(step).toMatchObject({ scoring: 3, status: 'passed', points: 3.6, earnsCheck: 2, triesUsed: 2 })
     expect(step.criteria.map(({ points, held }) => [points, held])).toEqual([
-      [2.1, [{ share: 1, since: 2, weight: 0.7 }]],
+      [
+        2.6,
+        [
+          { share: expect.closeTo(5 / 9), since: 1, weight: 1 },
+          { share: expect.closeTo(4 / 9), since: 2, weight: 0.7 },
+        ],
+      ],
       [1, [{ share: 1, since: 1, weight: 1 }]],
     ])
   })
@@ -56,7 +62,7 @@ describe('a result', () => {
       .where({ sitting_id: id, seq: 1 })
       .first()
     const { scoring, ...before } = JSON.parse(first!.payload) as { scoring: number }
-    expect(scoring).toBe(2)
+    expect(scoring).toBe(3)
     await db('sitting_events')
       .where({ sitting_id: id, seq: 1 })
       .update({ payload: JSON.stringify(before) })

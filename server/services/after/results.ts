@@ -46,6 +46,7 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
         tryWeights: rules.tryWeights,
         scoring: plan.scoring,
         partial: rules.partial,
+        rescored: sitting.rescored && { at: sitting.rescored.at, before: sitting.rescored.scoreBefore / 100 },
         answersShown: answers,
         score: result.points / 100,
         outOf: result.outOf / 100,

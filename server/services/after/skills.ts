@@ -67,7 +67,7 @@ export function skillService({ db, now }: Context, plans: PlanService) {
   async function releasedPlans(person: Person, at: string): Promise<Map<string, Plan>> {
     const found = new Map<string, Plan>()
     for (const sitting of await sittings.of(person.id)) {
-      const plan = await plans.find(sitting.paperId, sitting.paperVersion)
+      const plan = await plans.of(sitting)
       const assignment = await assignments.byId(sitting.assignmentId)
       if (sitting.state === 'ended' && assignment && isReleased(assignment, at)) found.set(sitting.id, plan)
     }

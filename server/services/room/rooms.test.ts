@@ -21,6 +21,7 @@ describe('the board', () => {
       { kind: 'open', taskId: 'wages-worked-not-paid' },
       accrual('wrong'),
       checkAccrual,
+      accrual('wrong'),
       checkAccrual,
       { kind: 'away', on: true },
     )

@@ -21,7 +21,7 @@ const log = {
   error: () => undefined,
   warn: (_: object, text: string) => void warnings.push(text),
 }
-const whose = (id: string) => ({ id, paperId: 'p', paperVersion: 1 })
+const whose = (id: string) => ({ id, paperId: 'p', paperVersion: 1, rescored: null })
 
 function after(work: Work, op: unknown): Work {
   const read = taskPlan.tool.op.parse(op)
@@ -29,7 +29,7 @@ function after(work: Work, op: unknown): Work {
   if (!done.ok) throw new Error(done.refusal)
   return worked(taskPlan.tool, work, { op: read }, done.state)
 }
-const judgement = (work: Work): Judgement => ({ taskPlan, stepPlan, work, earlier: {}, followThrough: 1 })
+const judgement = (work: Work): Judgement => ({ taskPlan, stepPlan, work, closed: [], followThrough: 1 })
 const look = { type: 'view.show', view: 'accounts' }
 
 describe('judging in a thread', () => {

@@ -4,6 +4,7 @@ import { judgedAt } from '../../../core/sitting/judgement'
 import type { Judge, Judgement } from '../../../core/sitting/judgement'
 import { entriesSince, UNTOUCHED } from '../../../core/sitting/work'
 import type { Question, Reply } from '../../judging/asking'
+import type { Rescoring } from '../../db/sittings'
 import type { Context } from '../ground/context'
 
 /** Whose work is judged. */
@@ -11,7 +12,11 @@ export interface WhoseWork {
   id: string
   paperId: string
   paperVersion: number
+  rescored: Pick<Rescoring, 'version'> | null
 }
+
+const paperKey = ({ paperId, paperVersion, rescored }: WhoseWork): string =>
+  `${paperId}@${rescored?.version ?? paperVersion}`
 
 /**
  * Where judging is done: light work at once and here, heavy work in a thread, so that nobody else waits for it.
@@ -24,9 +29,9 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
   const untouched = new LRUCache<string, Promise<readonly Judged[]>>({ max: 1000 })
 
   async function ask(one: WhoseWork, judgement: Judgement, forget = false): Promise<readonly Judged[]> {
-    const { taskPlan, stepPlan, work, earlier, followThrough } = judgement
+    const { taskPlan, stepPlan, work, closed, followThrough } = judgement
     const taskId = taskPlan.task.id
-    const taskKey = `${one.paperId}@${one.paperVersion}/${taskId}`
+    const taskKey = `${paperKey(one)}/${taskId}`
     const workKey = `${one.id}/${taskId}`
     const known = forget ? UNTOUCHED : (told.get(workKey) ?? UNTOUCHED)
     const news = entriesSince(work, known)
@@ -37,7 +42,7 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
       mark: work.mark,
       since: news === null ? UNTOUCHED : known,
       entries: news ?? entriesSince(work, UNTOUCHED) ?? [],
-      earlier,
+      closed,
       followThrough,
     }
     const reply = await withTask(question, judgement)
@@ -71,7 +76,7 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
         const { taskPlan, stepPlan, work } = judgement
         if (!threads || !taskPlan.tool.heavy) return judgedAt(judgement)
         if (work.mark !== UNTOUCHED) return elsewhere(one, judgement)
-        const key = `${one.paperId}@${one.paperVersion}/${taskPlan.task.id}/${stepPlan.step.id}`
+        const key = `${paperKey(one)}/${taskPlan.task.id}/${stepPlan.step.id}`
         const found = untouched.get(key) ?? elsewhere(one, judgement)
         untouched.set(key, found)
         return found

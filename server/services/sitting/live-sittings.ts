@@ -42,7 +42,7 @@ export interface MemoryRules {
 const usual: MemoryRules = { sittings: 1000, snapshotAfterMs: 400, snapshotAfterEvents: 5000 }
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-3'
+const STATE_VERSION = 'state-4'
 
 export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })
 
@@ -63,14 +63,15 @@ export function liveSittings(
     if (!sitting) return undefined
     const first = await sittings.first(id)
     if (!first) throw new RangeError(`The log of sitting ${id} is empty.`)
-    const base = await plans.find(sitting.paperId, sitting.paperVersion)
-    const plan = planFor(base, startOf([logged(first)]))
+    const base = await plans.of(sitting)
+    const started = startOf([logged(first)])
+    const plan = planFor(base, sitting.rescored ? { ...started, scoring: sitting.rescored.scoring } : started)
     const snapshot = await sittings.snapshot(id)
     const usable = snapshot?.madeBy === STATE_VERSION ? snapshot : undefined
     const events = await sittings.log(id, usable?.seq ?? 1)
     const begun = performance.now()
     // A snapshot was written by this same version.
-    let state = usable ? unpackSitting(plan, JSON.parse(usable.document)) : begin(plan, startOf([logged(first)]))
+    let state = usable ? unpackSitting(plan, JSON.parse(usable.document)) : begin(plan, started)
     for (const event of events) {
       if (event.status !== 'accepted') continue
       state = (await judgedBy(advancing(plan, state, logged(event)), judging.of(sitting))).state

@@ -1,22 +1,35 @@
 import { LRUCache } from 'lru-cache'
 import { tasksOf } from '../../../core/paper/schema'
-import { planOf } from '../../../core/sitting/plan'
+import { planOf, withTasksOf } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
 import { loadTools } from '../../../core/tools/registry'
 import { papersIn } from '../../db/papers'
+import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
 
 /** Papers made ready, kept in memory: they never change once published. */
 export function planService({ db }: Context) {
   const papers = papersIn(db)
   const plans = new LRUCache<string, Promise<Plan>>({ max: 100 })
+
+  function find(paperId: string, version: number): Promise<Plan> {
+    const key = `${paperId}@${version}`
+    const plan = plans.get(key) ?? make(paperId, version)
+    plans.set(key, plan)
+    plan.catch(() => plans.delete(key))
+    return plan
+  }
+
   return {
-    find(paperId: string, version: number): Promise<Plan> {
-      const key = `${paperId}@${version}`
-      const plan = plans.get(key) ?? make(paperId, version)
-      plans.set(key, plan)
-      plan.catch(() => plans.delete(key))
-      return plan
+    find,
+    /** The paper that was sat, with the checks that mark it: later ones where it was marked again. */
+    async of({
+      paperId,
+      paperVersion,
+      rescored,
+    }: Pick<Sitting, 'paperId' | 'paperVersion' | 'rescored'>): Promise<Plan> {
+      const sat = await find(paperId, paperVersion)
+      return rescored ? withTasksOf(sat, await find(paperId, rescored.version)) : sat
     },
   }
 

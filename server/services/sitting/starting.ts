@@ -95,6 +95,7 @@ export function startingService(
       credit: null,
       digest: null,
       digestEvents: null,
+      rescored: null,
     }
     await sittings.start(sitting, first)
     return sitting

@@ -7,8 +7,12 @@ import { Client, post } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
-/** Milliseconds between sending the hand-in and the kill: from before it arrives until after it is answered. */
+/**
+ * Milliseconds between sending the hand-in and the kill: from before it arrives until after it is answered. On a slow
+ * machine the last ones are needed for that; where the paper was taken before, they are left out.
+ */
 const DELAYS = [0, 1, 2, 3, 4, 5, 6, 8, 10, 13, 16, 20, 30, 50]
+const LATE = [100, 200, 400, 800, 1600, 3200]
 
 let server: RunningServer
 beforeAll(async () => {
@@ -56,7 +60,8 @@ const entry = post('paint-on-account', {
 describe('a server that is killed while a paper is handed in', () => {
   it('has taken it whole or not at all, at every stage; handing in again ends it once, with the work of before', async () => {
     const seen = { before: 0, after: 0 }
-    for (const delay of DELAYS) {
+    for (const delay of [...DELAYS, ...LATE]) {
+      if (LATE.includes(delay) && seen.after > 0) break
       const client = await new Client(server.url).signIn('isla.quay')
       const { id } = await client.start('open-end')
       await client.events(id, entry)
@@ -99,7 +104,7 @@ describe('a server that is killed while a paper is handed in', () => {
       expect((await onDisk(id)).events.filter(({ kind }) => kind === 'ended')).toHaveLength(1)
     }
     console.log(
-      `killed ${DELAYS.length} times while handing in: ${seen.before} before it was taken, ${seen.after} after`,
+      `killed ${seen.before + seen.after} times while handing in: ${seen.before} before it was taken, ${seen.after} after`,
     )
     expect(Math.min(seen.before, seen.after)).toBeGreaterThan(0)
   }, 180_000)

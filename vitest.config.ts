@@ -44,7 +44,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['tests/{api,attack,fault}/**/*.test.ts'],
+          include: ['tests/{api,attack,fault,remark}/**/*.test.ts'],
           globalSetup: 'tests/support/build.ts',
           testTimeout: 300_000,
           hookTimeout: 120_000,

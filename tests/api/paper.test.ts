@@ -39,7 +39,7 @@ describe('the week-end paper through the HTTP calls alone', () => {
     expect([result.score, result.outOf]).toEqual([68, 68])
   })
 
-  it('three steps out of tries earn 62.00 of 68.00, and the report tells the slips apart', async () => {
+  it('three steps out of tries earn 63.67 of 68.00, and the report tells the slips apart', async () => {
     const trainee = await new Client(server.url).signIn('devrim.aksu')
     const { id } = await trainee.start('week-end')
     for (const task of tasks) {
@@ -48,12 +48,10 @@ describe('the week-end paper through the HTTP calls alone', () => {
         if (wrong) {
           const { outcomes } = await trainee.events(
             id,
-            post(task.id, wrong),
-            ...Array(3)
-              .fill(null)
-              .map(() => check(task.id, step.id)),
+            ...[1, 2, 3].flatMap(() => [post(task.id, wrong), check(task.id, step.id)]),
           )
-          expect(outcomes.slice(1).map(({ verdict }) => [verdict?.status, verdict?.triesUsed])).toEqual([
+          const verdicts = outcomes.flatMap(({ verdict }) => (verdict ? [[verdict.status, verdict.triesUsed]] : []))
+          expect(verdicts).toEqual([
             ['open', 1],
             ['open', 2],
             ['out-of-tries', 3],
@@ -76,19 +74,19 @@ describe('the week-end paper through the HTTP calls alone', () => {
     }
     await trainee.submit(id)
     const result = await trainee.as(resultView, 'GET', `/api/sittings/${id}/result`)
-    expect([result.score, result.outOf]).toEqual([62, 68])
+    expect([result.score, result.outOf]).toEqual([63.67, 68])
     const points = Object.fromEntries(
       result.tasks.flatMap(task =>
         task.steps.filter(step => step.status === 'out-of-tries').map(step => [`${task.id}/${step.id}`, step.points]),
       ),
     )
     expect(points).toEqual({
-      'paint-on-account/purchase': 1,
+      'paint-on-account/purchase': 2.67,
       'wages-worked-not-paid/accrual': 3,
       'fence-in-the-wrong-account/reversal': 0,
     })
     // What a report shows always adds up.
-    expect(result.tasks.reduce((sum, task) => sum + Math.round(task.score * 100), 0)).toBe(6200)
+    expect(result.tasks.reduce((sum, task) => sum + Math.round(task.score * 100), 0)).toBe(6367)
 
     const report = await trainee.as(skillsView, 'GET', '/api/me/skills')
     const skills = report.trades.flatMap(({ areas }) => areas).flatMap(area => area.skills)

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { startPaper } from '../support/bench'
-import { By, press, see, signIn, text } from '../support/browser'
+import { By, give, press, see, signIn, text } from '../support/browser'
 import { serverAndBrowser } from '../support/session'
 
 const at = serverAndBrowser()
@@ -27,20 +27,21 @@ async function sidewaysPhoto(): Promise<string> {
 }
 
 describe('evidence of the work', () => {
-  it('a photo is put upright, looked at, sent without what the camera noted, and taken away again; a PDF goes as it is', async () => {
+  it('a photo is put upright, looked at, sent without what the camera noted, taken away again; a PDF as it is', async () => {
     const { driver, server } = at
     await signIn(driver, server.url, 'isla.quay@sallowmere.test')
     await startPaper(driver, server.url, 'settled')
     const photo = await sidewaysPhoto()
     await press(driver, 'Leave…')
     await press(driver, 'End the sitting and leave')
-    await (await see(driver, By.id('evidence'))).sendKeys(photo)
+    await give(driver, By.id('evidence'), photo)
     await see(driver, By.css('.chosen img'))
     const is = (wanted: string) =>
       driver.wait(
         async () =>
           (await driver.executeScript(
-            'const { naturalWidth, naturalHeight } = document.querySelector(".chosen img") ?? {}; return `${naturalWidth} × ${naturalHeight}`',
+            'const { naturalWidth: width, naturalHeight: height } = document.querySelector(".chosen img") ?? {}\n' +
+              'return `${width} × ${height}`',
           )) === wanted,
         10_000,
         `the photo never was ${wanted}`,
@@ -63,7 +64,7 @@ describe('evidence of the work', () => {
 
     const pdf = join(folder, 'notes.pdf')
     writeFileSync(pdf, '%PDF-1.4\n%…\n')
-    await (await see(driver, By.id('evidence'))).sendKeys(pdf)
+    await give(driver, By.id('evidence'), pdf)
     await press(driver, 'Send this file')
     await see(driver, text('notes.pdf'))
     // Two files are allowed: there is no room for a third until one goes.
@@ -73,7 +74,7 @@ describe('evidence of the work', () => {
 
     const wrong = join(folder, 'letter.pdf')
     writeFileSync(wrong, 'This only says that it is a PDF.')
-    await driver.findElement(By.id('evidence')).sendKeys(wrong)
+    await give(driver, By.id('evidence'), wrong)
     await press(driver, 'Send this file')
     await see(driver, text('Nothing was taken.'))
   })

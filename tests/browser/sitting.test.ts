@@ -139,7 +139,7 @@ describe('sections', () => {
 })
 
 describe('settling, signing, and what comes after', () => {
-  it('steps are settled and opened again, three tasks stand on a page, and the receipt asks for opinion, credit and evidence', async () => {
+  it('steps are settled and opened again, three tasks a page; the receipt asks for opinion, credit, evidence', async () => {
     await signIn(driver, server.url, 'noor.halden@sallowmere.test')
     await startPaper(driver, server.url, 'settled')
     expect(await driver.findElements(By.css('article.task'))).toHaveLength(3)

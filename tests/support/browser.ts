@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, By, Key, logging, until } from 'selenium-webdriver'
+import { Builder, By, error, Key, logging, until } from 'selenium-webdriver'
 import type { WebDriver, WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
@@ -68,17 +68,35 @@ export async function openBrowser({ width = 1280, height = 800, networkLog = fal
   }
 }
 
-/** Finds what is visible, waiting for it. */
-export async function see(driver: WebDriver, locator: By, what = String(locator)): Promise<WebElement> {
-  const element = await driver.wait(until.elementLocated(locator), WAIT_MS, `never there: ${what}`)
-  await driver.wait(until.elementIsVisible(element), WAIT_MS, `never visible: ${what}`)
-  return element
+/** What `act` gives, or null where the page replaced an element in the meantime: there is then another to look at. */
+async function unlessReplaced<Result>(act: () => Promise<Result>): Promise<Result | null> {
+  try {
+    return await act()
+  } catch (failure) {
+    if (failure instanceof error.StaleElementReferenceError) return null
+    throw failure
+  }
 }
 
-export const button = (name: string): By =>
-  By.xpath(
-    `//button[normalize-space()=${literal(name)} or @aria-label=${literal(name)}] | //a[contains(@class,"p-button")][normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`,
+/** Finds what is visible, waiting for it. */
+export async function see(driver: WebDriver, locator: By, what = String(locator)): Promise<WebElement> {
+  const found = await driver.wait(
+    () =>
+      unlessReplaced(async () => {
+        const [element] = await driver.findElements(locator)
+        return element && (await element.isDisplayed()) ? element : null
+      }),
+    WAIT_MS,
+    `never to be seen: ${what}`,
   )
+  if (!found) throw new RangeError(`never to be seen: ${what}`)
+  return found
+}
+
+export const button = (name: string): By => {
+  const named = `[normalize-space()=${literal(name)} or @aria-label=${literal(name)}]`
+  return By.xpath(`//button${named} | //a[contains(@class,"p-button")]${named}`)
+}
 export const text = (wanted: string): By => By.xpath(`//*[contains(normalize-space(text()),${literal(wanted)})]`)
 
 function literal(value: string): string {
@@ -86,10 +104,27 @@ function literal(value: string): string {
 }
 
 export async function press(driver: WebDriver, name: string): Promise<void> {
-  const element = await see(driver, button(name), `button ${name}`)
-  await driver.wait(until.elementIsEnabled(element), WAIT_MS)
-  await driver.executeScript('arguments[0].scrollIntoView({block: "nearest"})', element)
-  await element.click()
+  await driver.wait(
+    () =>
+      unlessReplaced(async () => {
+        const element = await see(driver, button(name), `button ${name}`)
+        if (!(await element.isEnabled())) return false
+        await driver.executeScript('arguments[0].scrollIntoView({block: "nearest"})', element)
+        await element.click()
+        return true
+      }),
+    2 * WAIT_MS,
+    `never to be pressed: ${name}`,
+  )
+}
+
+/** Types into what is found there, or gives a file to it. */
+export async function give(driver: WebDriver, locator: By, keys: string): Promise<void> {
+  const given = async (): Promise<boolean> => {
+    await (await see(driver, locator)).sendKeys(keys)
+    return true
+  }
+  await driver.wait(() => unlessReplaced(given), 2 * WAIT_MS, `never took what was typed: ${String(locator)}`)
 }
 
 /** Cuts the page off from the network, or connects it again. */

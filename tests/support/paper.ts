@@ -13,7 +13,7 @@ export async function weekEndTasks(): Promise<Task[]> {
  * worked totals.
  */
 export const failing = {
-  /** VAT added to the cost: accounts wrong, date right: 0 of 3 and 1 of 1. */
+  /** VAT added to the cost: of three lines one right, one but for its amount, one missing: 5/9 of 3, and 1 of 1. */
   'paint-on-account/purchase': {
     date: '2026-10-29',
     narration: 'BP-7730',
@@ -33,5 +33,5 @@ export const failing = {
   },
 }
 
-/** Hand-worked: 68.00 in all, less 3.00 (purchase), 1.00 (accrual) and 2.00 (reversal, watched, never met). */
-export const totals = { allRight: '68.00', threeOutOfTries: '62.00', outOf: '68.00' }
+/** Hand-worked: 68.00 in all, less 1.33 (purchase), 1.00 (accrual) and 2.00 (reversal, watched, never met). */
+export const totals = { allRight: '68.00', threeOutOfTries: '63.67', outOf: '68.00' }

@@ -4,7 +4,7 @@ import { By, Key, openBrowser, picture, press, see, signIn, text } from './brows
 import type { WebDriver } from './browser'
 import { weekEndTasks } from './paper'
 import { failing } from './paper'
-import { Client } from './client'
+import { check, Client, post } from './client'
 import type { Written } from './client'
 import { startServer } from './server'
 
@@ -19,6 +19,16 @@ async function shoot(driver: WebDriver, name: string): Promise<void> {
   await driver.sleep(settle)
   await picture(driver, join(folder, `${name}.png`))
   console.log(`${name}.png`)
+}
+
+/** Something that no step asks for. */
+const strayEntry: Written = {
+  date: '2026-10-30',
+  narration: 'Stray',
+  lines: [
+    { account: '1010', debit: '1.00' },
+    { account: '1020', credit: '1.00' },
+  ],
 }
 
 /** Some of the demo's people at their desks, so that the board shows a room as it is. */
@@ -45,12 +55,10 @@ async function atWork(url: string): Promise<void> {
       })
     if (name === 'greta.mast') await client.events(id, { kind: 'away', on: true })
     if (name === 'carys.holm')
-      for (let count = 0; count < 2; count += 1)
-        await client.events(id, {
-          kind: 'check',
-          taskId: first!.id,
-          stepId: first!.steps.find(({ status }) => status === 'open')!.id,
-        })
+      for (let count = 0; count < 2; count += 1) {
+        const stepId = first!.steps.find(({ status }) => status === 'open')!.id
+        await client.events(id, post(first!.id, strayEntry), check(first!.id, stepId))
+      }
   }
   const late = await new Client(url).signIn('lorne.buoy')
   await late.call('POST', '/api/assignments/clerk-office/waiting', {})
@@ -77,7 +85,14 @@ async function takeStaff(url: string, driver: WebDriver): Promise<void> {
   await (
     await see(driver, By.id('list'))
   ).sendKeys(
-    'name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nUna Lugger,una.lugger@sallowmere.test,Spring intake|Evening\nHal Sounder,hal.sounder,Evening\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake\nWren Osier,wren.osier@sallowmere.test,',
+    [
+      'name,email,cohorts',
+      'Tamsin Reef,tamsin.reef@sallowmere.test,Spring intake',
+      'Una Lugger,una.lugger@sallowmere.test,Spring intake|Evening',
+      'Hal Sounder,hal.sounder,Evening',
+      'Robin Tarn,robin.tarn@sallowmere.test,Spring intake',
+      'Wren Osier,wren.osier@sallowmere.test,',
+    ].join('\n'),
   )
   await press(driver, 'Read the list')
   await see(driver, text('What the list comes to'))

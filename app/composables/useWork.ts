@@ -7,6 +7,8 @@ export interface WorkOnTask {
   operate(op: unknown): Promise<string | null>
   /** What the screen asks to see: it follows the work, and the query where that changes. Null until it is there. */
   view<View>(query: () => unknown): Readonly<ShallowRef<View | null>>
+  /** The same once, as the work is now. */
+  ask<View>(query: unknown): Promise<View | null>
 }
 
 export function useWork(taskId: string): WorkOnTask {
@@ -34,5 +36,10 @@ export function useWork(taskId: string): WorkOnTask {
     return seen
   }
 
-  return { operate: op => bench.operate(taskId, op), view }
+  async function ask<View>(query: unknown): Promise<View | null> {
+    const place = bench.openTasks.get(taskId)?.place
+    return ((place?.viewNow ? place.viewNow(query) : await place?.view(query)) ?? null) as View | null
+  }
+
+  return { operate: op => bench.operate(taskId, op), view, ask }
 }

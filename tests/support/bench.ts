@@ -115,10 +115,16 @@ export async function allSaved(driver: WebDriver): Promise<void> {
   )
 }
 
-export async function startPaper(driver: WebDriver, url: string, assignmentId: string): Promise<void> {
+export async function startPaper(
+  driver: WebDriver,
+  url: string,
+  assignmentId: string,
+  shows: By = By.id('entry-date'),
+  begin = 'Start the clock',
+): Promise<void> {
   await driver.get(`${url}/assignments/${assignmentId}`)
-  await press(driver, 'Start the clock')
-  await see(driver, By.id('entry-date'))
+  await press(driver, begin)
+  await see(driver, shows)
 }
 
 /** Waits until a dialog has come in and taken the focus: only then does it keep it. */

@@ -8,6 +8,7 @@ type Load = () => Promise<{ default: Component }>
  */
 const loaders: Record<string, Load> = {
   ledger: () => import('./ledger/LedgerTool.vue'),
+  sheet: () => import('./sheet/SheetTool.vue'),
 }
 
 /** Starts to load a tool's screen, and gives it back as a component that shows when it is there. */

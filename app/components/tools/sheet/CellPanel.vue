@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import type { CellSeen, SelectionSeen } from '~~/core/tools/sheet/viewing'
+
+/** The cell with the cursor: what it is and how it shows, what it stands on, and what stands on it. */
+defineProps<{ cell: CellSeen | null; selection: SelectionSeen | null; single: boolean; name: string }>()
+
+const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error: 'error', empty: 'empty' }
+const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: 'wrapped' } as const
+</script>
+
+<template>
+  <aside class="panel cell" aria-label="The cell with the cursor">
+    <template v-if="cell">
+      <h3 class="figure">{{ cell.address }}</h3>
+      <dl>
+        <dt>Holds</dt>
+        <dd>{{ cell.typed.startsWith('=') ? 'a formula' : kinds[cell.kind] }}</dd>
+        <template v-if="cell.kind !== 'empty'">
+          <dt>Value</dt>
+          <dd class="figure">{{ cell.value }}</dd>
+          <dt>Shown</dt>
+          <dd class="figure">{{ cell.shown }}</dd>
+        </template>
+        <dt>Format</dt>
+        <dd class="figure">{{ cell.format.number ?? 'as it is' }}</dd>
+        <template v-if="cell.format.bold || cell.format.italic || cell.format.underline || cell.format.wrap">
+          <dt>Look</dt>
+          <dd>
+            {{
+              Object.entries(looks)
+                .filter(([key]) => cell?.format[key as keyof typeof looks])
+                .map(([, word]) => word)
+                .join(', ')
+            }}
+          </dd>
+        </template>
+      </dl>
+      <template v-if="cell.standsOn.length">
+        <h4>Stands on</h4>
+        <ol>
+          <li v-for="(area, place) in cell.standsOn.slice(0, 8)" :key="place">
+            <span class="small soft">{{ place + 1 }}</span>
+            <span class="figure">{{ area.name }}</span>
+            <span class="figure right">{{ area.value }}</span>
+          </li>
+        </ol>
+      </template>
+      <template v-if="cell.usedBy.length">
+        <h4>Used by</h4>
+        <ul>
+          <li v-for="user in cell.usedBy.slice(0, 6)" :key="user.name" class="user">
+            <span class="figure">{{ user.name }}</span>
+            <span class="figure small soft">{{ user.formula }}</span>
+          </li>
+        </ul>
+      </template>
+    </template>
+    <template v-if="selection && !single">
+      <h4>Selected {{ name }}</h4>
+      <dl>
+        <dt>Filled</dt>
+        <dd class="figure">{{ selection.count }}</dd>
+        <template v-if="selection.sum !== null">
+          <dt>Sum</dt>
+          <dd class="figure">{{ selection.sum }}</dd>
+          <dt>Average</dt>
+          <dd class="figure">{{ selection.average }}</dd>
+        </template>
+      </dl>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.cell {
+  padding: 0.6rem 0.8rem;
+  overflow: auto;
+}
+h3 {
+  margin-bottom: 0.3rem;
+}
+h4 {
+  margin: 0.7rem 0 0.25rem;
+  padding-bottom: 0.1rem;
+  border-bottom: 1px solid var(--line-strong);
+  font-size: var(--small);
+  color: var(--ink-soft);
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.15rem 0.6rem;
+}
+dt {
+  color: var(--ink-soft);
+  font-size: var(--small);
+}
+dd {
+  text-align: right;
+  overflow-wrap: anywhere;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.1rem minmax(0, 1fr) auto;
+  gap: 0.3rem;
+  padding: 0.15rem 0;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+}
+li.user {
+  grid-template-columns: 1fr;
+  gap: 0;
+}
+</style>

@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { cellName } from '~~/core/tools/sheet/formula/references'
+import type { ShownCell } from '~~/core/tools/sheet/viewing'
+import { holds } from './selection'
+import type { Block } from './selection'
+
+/** One cell as it looks, with the marks of what it is part of. */
+const props = defineProps<{
+  row: number
+  column: number
+  cell: ShownCell | undefined
+  cursor: boolean
+  /** Part of a selection of several cells. */
+  inBlock: boolean
+  /** The corner from which a selection is continued by drawing. */
+  handle: boolean
+  outlines: readonly Block[]
+  /** What is being typed here. */
+  typing: string | null
+  toFill: boolean
+}>()
+const emit = defineEmits<{ typed: [text: string] }>()
+
+const naming = computed(() => props.outlines.filter(area => holds(area, props.row, props.column)))
+const mark = computed(() => props.outlines.findIndex(({ top, left }) => top === props.row && left === props.column) + 1)
+const classes = computed(() => {
+  const { cell, row, column } = props
+  const format = cell?.format
+  const usual =
+    cell?.kind === 'number' ? 'right' : cell?.kind === 'logical' || cell?.kind === 'error' ? 'centre' : 'left'
+  return [
+    format?.align ?? usual,
+    format?.fill && `fill-${format.fill}`,
+    format?.border && `line-${format.border}`,
+    {
+      'figure': cell?.kind === 'number',
+      'bold': format?.bold,
+      'italic': format?.italic,
+      'underline': format?.underline,
+      'wrap': format?.wrap,
+      'is-error': cell?.kind === 'error',
+      'is-red': cell?.colour === 'red',
+      'in-block': props.inBlock,
+      'cursor': props.cursor,
+      'named': naming.value.length > 0,
+      'edge-top': naming.value.some(({ top }) => top === row),
+      'edge-bottom': naming.value.some(({ bottom }) => bottom === row),
+      'edge-left': naming.value.some(({ left }) => left === column),
+      'edge-right': naming.value.some(({ right }) => right === column),
+      'to-fill': props.toFill,
+    },
+  ]
+})
+
+const field = useTemplateRef<HTMLInputElement>('field')
+watch(
+  () => props.typing !== null,
+  async typing => {
+    if (!typing) return
+    await nextTick()
+    // Where the formula line is being typed in, the cell only shows it.
+    if (!field.value || document.activeElement instanceof HTMLInputElement) return
+    field.value.focus()
+    field.value.setSelectionRange(field.value.value.length, field.value.value.length)
+  },
+)
+const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`)
+</script>
+
+<template>
+  <td role="gridcell" :aria-colindex="column + 1" :data-row="row" :data-column="column" :class="classes">
+    <input
+      v-if="typing !== null"
+      ref="field"
+      :value="typing"
+      class="editor figure"
+      :style="{ width }"
+      spellcheck="false"
+      autocomplete="off"
+      :aria-label="`Into ${cellName(row, column)}`"
+      @input="emit('typed', ($event.target as HTMLInputElement).value)"
+    />
+    <span v-else class="shown">{{ cell?.text }}</span>
+    <sup v-if="mark > 0" class="mark" aria-hidden="true">{{ mark }}</sup>
+    <i v-if="handle" class="handle" aria-hidden="true" title="Draw to continue the selection"></i>
+  </td>
+</template>
+
+<style scoped>
+td {
+  position: relative;
+  overflow: hidden;
+  padding: 0 0.45rem;
+  border-right: 1px solid var(--line);
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+  cursor: cell;
+}
+.shown {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: block;
+}
+.over,
+.over .shown {
+  overflow: visible;
+}
+.right {
+  text-align: right;
+}
+.centre {
+  text-align: center;
+}
+.bold {
+  font-weight: 700;
+}
+.italic {
+  font-style: italic;
+}
+.underline {
+  text-decoration: underline;
+}
+.wrap .shown {
+  white-space: normal;
+}
+.fill-grey {
+  background: var(--track);
+}
+.fill-green {
+  background: color-mix(in srgb, var(--act) 20%, var(--surface));
+}
+.fill-amber {
+  background: color-mix(in srgb, #d59a00 26%, var(--surface));
+}
+.fill-red {
+  background: color-mix(in srgb, var(--run-out) 22%, var(--surface));
+}
+.fill-blue {
+  background: color-mix(in srgb, var(--inform) 22%, var(--surface));
+}
+.line-below {
+  border-bottom: 2px solid var(--ink);
+}
+.line-above {
+  border-top: 2px solid var(--ink);
+}
+.line-around {
+  outline: 1px solid var(--ink);
+  outline-offset: -1px;
+}
+.in-block {
+  background: var(--act-wash);
+}
+.named {
+  background: var(--inform-wash);
+}
+.edge-top {
+  box-shadow: inset 0 2px var(--inform);
+}
+.edge-bottom {
+  box-shadow: inset 0 -2px var(--inform);
+}
+.edge-left {
+  border-left: 2px solid var(--inform);
+}
+.edge-right {
+  border-right: 2px solid var(--inform);
+}
+.to-fill {
+  background: repeating-linear-gradient(45deg, var(--act-wash) 0 6px, var(--surface) 6px 12px);
+}
+.cursor {
+  outline: 2px solid var(--act);
+  outline-offset: -2px;
+  overflow: visible;
+  background: var(--surface);
+}
+.mark {
+  position: absolute;
+  top: 1px;
+  left: 2px;
+  font-size: 0.6rem;
+  font-weight: 700;
+  line-height: 1;
+  color: var(--inform);
+}
+.handle {
+  position: absolute;
+  right: -1px;
+  bottom: -1px;
+  width: 9px;
+  height: 9px;
+  border-radius: 50% 0 0;
+  background: var(--act);
+  cursor: crosshair;
+  z-index: 1;
+}
+.editor {
+  position: absolute;
+  inset: 0 auto 0 0;
+  min-width: 100%;
+  max-width: 480px;
+  padding: 0 0.35rem;
+  border: 2px solid var(--act);
+  background: var(--surface);
+  color: var(--ink);
+  outline: none;
+  z-index: 2;
+}
+.is-error,
+.is-red {
+  color: var(--run-out);
+}
+.edge-top.edge-bottom {
+  box-shadow:
+    inset 0 2px var(--inform),
+    inset 0 -2px var(--inform);
+}
+</style>

@@ -1,0 +1,237 @@
+<script setup lang="ts">
+import { columnName } from '~~/core/tools/sheet/formula/references'
+import type { SheetWindow } from '~~/core/tools/sheet/viewing'
+import { cellsByPlace, COLUMN_WIDTH, drawn, firstToShow, HEAD_HEIGHT, HEAD_WIDTH, ROW_HEIGHT } from './layout'
+import { blockOf, holds, isSingle } from './selection'
+import type { Block, Place, Selected } from './selection'
+
+/** The cells that are in sight, out of up to a million rows: only they are drawn. */
+const props = defineProps<{
+  window: SheetWindow | null
+  selected: Selected
+  /** Cells that the formula in hand names, in its order. */
+  outlines: readonly Block[]
+  /** What is being typed into the cell with the cursor; null where nothing is, or elsewhere. */
+  typing: string | null
+  /** Where a fill that is being drawn would go. */
+  filling: Block | null
+}>()
+const emit = defineEmits<{
+  point: [place: Place, extend: boolean]
+  drag: [place: Place]
+  drop: []
+  open: [place: Place]
+  column: [column: number, extend: boolean]
+  row: [row: number, extend: boolean]
+  fill: []
+  seen: [first: Place, size: { rows: number; columns: number }]
+  typed: [text: string]
+}>()
+
+const scroller = useTemplateRef('scroller')
+const { width, height } = useElementSize(scroller)
+const { x: scrollLeft, y: scrollTop } = useScroll(scroller)
+const frozen = computed(() => props.window?.frozen ?? { rows: 0, columns: 0 })
+const first = computed<Place>(() => ({
+  row: frozen.value.rows + Math.round(scrollTop.value / ROW_HEIGHT),
+  column: frozen.value.columns + Math.round(scrollLeft.value / COLUMN_WIDTH),
+}))
+const room = computed(() => ({ rows: height.value - HEAD_HEIGHT, columns: width.value - HEAD_WIDTH }))
+const heights = computed(() => props.window?.heights ?? {})
+const widths = computed(() => props.window?.widths ?? {})
+const rows = computed(() =>
+  drawn(first.value.row, frozen.value.rows, room.value.rows, heights.value, ROW_HEIGHT, 1_048_576),
+)
+const columns = computed(() =>
+  drawn(first.value.column, frozen.value.columns, room.value.columns, widths.value, COLUMN_WIDTH, 16_384),
+)
+const extent = computed(() => ({
+  rows: Math.max(props.window?.extent.rows ?? 0, first.value.row + rows.value.length) + 20,
+  columns: Math.max(props.window?.extent.columns ?? 0, first.value.column + columns.value.length) + 4,
+}))
+watch(
+  [() => first.value.row, () => first.value.column, () => rows.value.length, () => columns.value.length],
+  ([row, column, height, width]) => emit('seen', { row, column }, { rows: height, columns: width }),
+  { immediate: true },
+)
+
+const cells = computed(() => cellsByPlace(props.window))
+const cellAt = (row: number, column: number) => cells.value.get(row * 16_384 + column)
+const block = computed(() => blockOf(props.selected))
+const isCursor = (row: number, column: number): boolean =>
+  props.selected.cursor.row === row && props.selected.cursor.column === column
+/** Text that is too long for its cell goes on over the next one where that is empty. */
+const runsOver = (row: number, column: number): boolean => {
+  const cell = cellAt(row, column)
+  return cell?.kind === 'text' && !cell.format?.wrap && !cellAt(row, column + 1)?.text
+}
+const several = computed(() => !isSingle(block.value))
+
+/** Brings the corner that moves into sight. */
+function show({ row, column }: Place): void {
+  const [fromRow, fromColumn] = [
+    firstToShow(row, first.value.row, frozen.value.rows, room.value.rows, heights.value, ROW_HEIGHT),
+    firstToShow(column, first.value.column, frozen.value.columns, room.value.columns, widths.value, COLUMN_WIDTH),
+  ]
+  if (fromRow !== first.value.row) scrollTop.value = (fromRow - frozen.value.rows) * ROW_HEIGHT
+  if (fromColumn !== first.value.column) scrollLeft.value = (fromColumn - frozen.value.columns) * COLUMN_WIDTH
+}
+defineExpose({ show, pageRows: computed(() => Math.max(1, rows.value.length - frozen.value.rows - 1)) })
+
+function placeOf(event: MouseEvent): Place | null {
+  const cell = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-row][data-column]') : null
+  return cell ? { row: Number(cell.dataset.row), column: Number(cell.dataset.column) } : null
+}
+
+let dragging = false
+function down(event: MouseEvent) {
+  const place = placeOf(event)
+  if (!place || event.button !== 0) return
+  if (event.target instanceof Element && event.target.closest('input')) return
+  dragging = true
+  event.preventDefault()
+  if (event.target instanceof Element && event.target.closest('.handle')) emit('fill')
+  else emit('point', place, event.shiftKey)
+}
+function move(event: MouseEvent) {
+  const place = dragging ? placeOf(event) : null
+  if (place) emit('drag', place)
+}
+useEventListener(window, 'mouseup', () => {
+  if (dragging) emit('drop')
+  dragging = false
+})
+function open(event: MouseEvent) {
+  const place = placeOf(event)
+  if (place) emit('open', place)
+}
+</script>
+
+<template>
+  <div ref="scroller" class="scroller">
+    <div
+      class="size"
+      :style="{
+        height: `${HEAD_HEIGHT + (extent.rows - frozen.rows) * ROW_HEIGHT + room.rows - ROW_HEIGHT * 2}px`,
+        width: `${HEAD_WIDTH + (extent.columns - frozen.columns) * COLUMN_WIDTH + 200}px`,
+      }"
+    >
+      <div class="sight" :style="{ width: `${width}px`, height: `${height}px` }">
+        <table
+          role="grid"
+          :aria-rowcount="extent.rows"
+          :aria-colcount="extent.columns"
+          aria-label="Cells"
+          :style="{ width: `${HEAD_WIDTH + columns.reduce((sum, { size }) => sum + size, 0)}px` }"
+          @mousedown="down"
+          @mousemove="move"
+          @dblclick="open"
+        >
+          <thead>
+            <tr :style="{ height: `${HEAD_HEIGHT}px` }">
+              <td class="corner" :style="{ width: `${HEAD_WIDTH}px`, minWidth: `${HEAD_WIDTH}px` }"></td>
+              <th
+                v-for="{ at, size } in columns"
+                :key="at"
+                scope="col"
+                :style="{ width: `${size}px`, minWidth: `${size}px`, maxWidth: `${size}px` }"
+                :class="{
+                  'chosen': at >= block.left && at <= block.right,
+                  'last-frozen-column': at === frozen.columns - 1,
+                }"
+                @mousedown.prevent="emit('column', at, $event.shiftKey)"
+              >
+                {{ columnName(at) }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ at: row, size } in rows" :key="row" :aria-rowindex="row + 1" :style="{ height: `${size}px` }">
+              <th
+                scope="row"
+                :class="{
+                  'chosen': row >= block.top && row <= block.bottom,
+                  'last-frozen-row': row === frozen.rows - 1,
+                }"
+                @mousedown.prevent="emit('row', row, $event.shiftKey)"
+              >
+                {{ row + 1 }}
+              </th>
+              <SheetCell
+                v-for="{ at: column } in columns"
+                :id="isCursor(row, column) ? 'cell-with-cursor' : undefined"
+                :key="column"
+                :row="row"
+                :column="column"
+                :cell="cellAt(row, column)"
+                :cursor="isCursor(row, column)"
+                :in-block="several && holds(block, row, column)"
+                :handle="row === block.bottom && column === block.right && typing === null"
+                :outlines="outlines"
+                :typing="isCursor(row, column) ? typing : null"
+                :to-fill="filling !== null && holds(filling, row, column)"
+                :aria-selected="holds(block, row, column)"
+                :class="{
+                  'over': runsOver(row, column),
+                  'last-frozen-row': row === frozen.rows - 1,
+                  'last-frozen-column': column === frozen.columns - 1,
+                }"
+                @typed="emit('typed', $event)"
+              />
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.scroller {
+  overflow: auto;
+  height: 100%;
+  width: 100%;
+}
+.sight {
+  position: sticky;
+  top: 0;
+  left: 0;
+  overflow: clip;
+}
+table {
+  table-layout: fixed;
+  user-select: none;
+  border-collapse: separate;
+  border-spacing: 0;
+}
+th,
+.corner {
+  border-right: 1px solid var(--line);
+  border-bottom: 1px solid var(--line);
+  padding: 0 0.45rem;
+  overflow: hidden;
+  white-space: nowrap;
+  position: relative;
+}
+th,
+.corner {
+  background: var(--ground);
+  color: var(--ink-soft);
+  font-weight: 400;
+  font-size: var(--small);
+  text-align: center;
+  padding: 0 0.2rem;
+  cursor: default;
+}
+th.chosen {
+  background: var(--act-wash);
+  color: var(--ink);
+  font-weight: 700;
+}
+.last-frozen-row {
+  border-bottom: 2px solid var(--line-strong);
+}
+.last-frozen-column {
+  border-right: 2px solid var(--line-strong);
+}
+</style>

@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { MOST_COLUMNS, MOST_ROWS } from '~~/core/tools/sheet/formula/references'
+import type { TaskView } from '~~/core/wire/sitting'
+import type { WorkOnTask } from '~/composables/useWork'
+import { blockName } from './selection'
+import type { Place } from './selection'
+import { useSheetClipboard } from './useClipboard'
+import { useSheet } from './useSheet'
+import { useSheetKeys } from './useKeys'
+
+/** A workbook: how to do things above it, its cells in the middle, and the cell in question beside them. */
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const sheet = useSheet(props.work)
+const { seen, selected, block, cell, about, typing, help, completion, refusal } = sheet
+const inHand = computed(() => stepInHandOf(props.task))
+
+const root = useTemplateRef('root')
+const cells = useTemplateRef('cells')
+const grid = useTemplateRef<{ show(place: Place): void; pageRows: number }>('grid')
+const line = useTemplateRef<{ field: HTMLInputElement | null }>('line')
+const finder = useTemplateRef<{ focus(): void; ask(operation: unknown): void }>('finder')
+useSheetClipboard(sheet, () => root.value)
+
+const back = () => cells.value?.focus()
+const { keyInGrid, keyWhileTyping } = useSheetKeys(sheet, props.work, back, () => grid.value?.pageRows ?? 20)
+watch(
+  () => selected.value.corner,
+  corner => grid.value?.show(corner),
+)
+// The caret stands where typing, pointing or completing has put it.
+watch(typing, async now => {
+  await nextTick()
+  const field = document.activeElement
+  if (now && field instanceof HTMLInputElement && field.selectionStart !== now.caret && field.value === now.text)
+    field.setSelectionRange(now.caret, now.caret)
+})
+
+const caretIn = (event: Event, otherwise: number): number =>
+  event.target instanceof HTMLInputElement ? (event.target.selectionStart ?? otherwise) : otherwise
+
+/** A caret that was moved by hand. */
+function moved(event: Event) {
+  const now = typing.value
+  if (now && caretIn(event, now.caret) !== now.caret)
+    typing.value = { ...now, caret: caretIn(event, now.caret), pointed: null }
+}
+
+async function click(place: Place, extend: boolean) {
+  if (await sheet.click(place, extend)) back()
+}
+
+async function chooseSheet(name: string) {
+  await sheet.operate({ type: 'sheet.show', sheet: name })
+  if (typing.value) line.value?.field?.focus()
+  else back()
+}
+
+function whole(along: 'row' | 'column', at: number, extend: boolean) {
+  if (typing.value) return
+  const { cursor } = selected.value
+  selected.value =
+    along === 'row'
+      ? { cursor: { row: extend ? cursor.row : at, column: 0 }, corner: { row: at, column: MOST_COLUMNS - 1 } }
+      : { cursor: { row: 0, column: extend ? cursor.column : at }, corner: { row: MOST_ROWS - 1, column: at } }
+  back()
+}
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (!event.altKey || event.code !== 'Slash' || typing.value) return
+  event.preventDefault()
+  finder.value?.focus()
+})
+
+const name = computed(() => blockName(block.value))
+const stay = computed(() => {
+  const { rows, columns } = seen.value?.frozen ?? { rows: 0, columns: 0 }
+  const parts = [
+    rows > 0 ? (rows === 1 ? 'row 1' : `rows 1–${rows}`) : '',
+    columns > 0 ? counted(columns, 'column', 'columns') : '',
+  ].filter(Boolean)
+  return parts.length > 0 ? `${parts.join(' and ')} ${rows + columns === 1 ? 'stays' : 'stay'} in sight` : ''
+})
+const spoken = computed(() => {
+  if (!cell.value) return ''
+  const { address, shown, typed, format } = cell.value
+  const formula = typed.startsWith('=') ? `, formula ${typed.slice(1)}` : ''
+  return `${address}, ${shown || 'empty'}${formula}${format.number ? `, format ${format.number}` : ''}`
+})
+</script>
+
+<template>
+  <div v-if="seen" ref="root" class="sheet">
+    <OperationFinder
+      ref="finder"
+      class="finder"
+      :selection="sheet.selection.value"
+      :around="sheet.around.value"
+      :undo="seen.undo"
+      :redo="seen.redo"
+      @run="sheet.run"
+      @leave="back"
+      @undo="sheet.operate({ type: 'undo' })"
+      @redo="sheet.operate({ type: 'redo' })"
+    />
+    <div class="middle">
+      <div @keydown="typing && keyWhileTyping($event)" @keyup="moved" @click="moved">
+        <FormulaLine
+          ref="line"
+          :name="name"
+          :text="typing?.text ?? cell?.typed ?? ''"
+          :typing="typing !== null"
+          :help="help"
+          :chosen="completion"
+          @begin="sheet.begin(null)"
+          @typed="sheet.typed($event, line?.field?.selectionStart ?? $event.length)"
+          @take="sheet.complete"
+        />
+      </div>
+      <p v-if="refusal" class="notice is-refusal small" role="alert" data-refusal>{{ refusal }}</p>
+      <section class="panel book" aria-label="Workbook">
+        <header>
+          <nav aria-label="Sheets">
+            <button
+              v-for="one in seen.sheets"
+              :key="one"
+              type="button"
+              :aria-current="one === sheet.sheet.value ? 'page' : undefined"
+              @mousedown.prevent
+              @click="chooseSheet(one)"
+            >
+              {{ one }}
+            </button>
+          </nav>
+          <span class="small soft"
+            >{{ counted(seen.extent.rows, 'row', 'rows') }}<template v-if="stay"> · {{ stay }}</template
+            ><template v-if="inHand?.mode === 'watched'"> · each change is a try</template></span
+          >
+        </header>
+        <div
+          ref="cells"
+          class="cells"
+          tabindex="0"
+          role="application"
+          aria-roledescription="sheet"
+          :aria-label="`Cells of ${sheet.sheet.value}`"
+          aria-activedescendant="cell-with-cursor"
+          @keydown="keyInGrid"
+          @keyup="moved"
+        >
+          <SheetGrid
+            ref="grid"
+            :window="seen"
+            :selected="selected"
+            :outlines="sheet.outlines.value"
+            :typing="typing && typing.sheet === sheet.sheet.value ? typing.text : null"
+            :filling="sheet.filling.value"
+            @point="click"
+            @drag="sheet.drag"
+            @drop="sheet.drop"
+            @open="sheet.begin(null)"
+            @row="(at, extend) => whole('row', at, extend)"
+            @column="(at, extend) => whole('column', at, extend)"
+            @fill="sheet.filling.value = block"
+            @seen="
+              (first, size) => {
+                sheet.first.value = first
+                sheet.size.value = size
+              }
+            "
+            @typed="sheet.typed($event, $event.length)"
+          />
+        </div>
+      </section>
+    </div>
+    <CellPanel :cell="cell" :selection="about" :single="sheet.single.value" :name="name" />
+    <p class="spoken" role="status">{{ spoken }}</p>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 212px;
+  gap: 0.7rem;
+  height: 100%;
+}
+.finder {
+  grid-column: 1 / -1;
+}
+.middle {
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+  min-height: 0;
+  min-width: 0;
+}
+.book {
+  flex: 1;
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  min-height: 0;
+  overflow: clip;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0 0.7rem 0 0.3rem;
+  border-bottom: 1px solid var(--line);
+}
+nav {
+  display: flex;
+  overflow-x: auto;
+}
+nav button {
+  padding: 0.35rem 0.6rem;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--ink-soft);
+  cursor: pointer;
+  white-space: nowrap;
+}
+nav button[aria-current] {
+  border-bottom-color: var(--act);
+  color: var(--ink);
+  font-weight: 700;
+}
+header > span {
+  white-space: nowrap;
+}
+.cells {
+  min-height: 0;
+  outline-offset: -2px;
+}
+.cells:focus-visible {
+  outline: none;
+}
+@container tool (max-width: 760px) {
+  .sheet {
+    grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  .sheet > .cell {
+    display: none;
+  }
+}
+</style>

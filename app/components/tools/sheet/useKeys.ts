@@ -1,0 +1,125 @@
+import { operations } from '~~/core/tools/sheet/operations/catalogue'
+import type { WorkOnTask } from '~/composables/useWork'
+import { gridKey } from './grid-keys'
+import type { GridKey } from './grid-keys'
+import type { Place } from './selection'
+import { canPoint, fixedOtherwise } from './typing'
+import type { useSheet } from './useSheet'
+
+/** Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page. */
+export function useSheetKeys(
+  sheet: ReturnType<typeof useSheet>,
+  work: WorkOnTask,
+  back: () => void,
+  pageRows: () => number,
+) {
+  const { seen, selected, about, typing, help, completion } = sheet
+
+  async function keyInGrid(event: KeyboardEvent) {
+    if (typing.value) return keyWhileTyping(event)
+    const key = gridKey(event)
+    if (!key) return
+    event.preventDefault()
+    // A question mark is typed here, and opens no help.
+    event.stopPropagation()
+    await act(key)
+  }
+
+  async function act(key: GridKey) {
+    const { cursor, corner } = selected.value
+    switch (key.kind) {
+      case 'move': {
+        const from = key.extend ? corner : cursor
+        const step = key.page ? pageRows() : 1
+        if (key.toEdge) {
+          const edge = await work.ask<Place>({ kind: 'edge', ...from, down: key.down, across: key.across })
+          if (edge) sheet.go(edge, key.extend)
+        } else sheet.go({ row: from.row + key.down * step, column: from.column + key.across * step }, key.extend)
+        return
+      }
+      case 'go': {
+        const extent = seen.value?.extent ?? { rows: 1, columns: 1 }
+        const to = {
+          'row-start': { row: (key.extend ? corner : cursor).row, column: 0 },
+          'sheet-start': { row: 0, column: 0 },
+          'sheet-end': { row: extent.rows - 1, column: extent.columns - 1 },
+        }[key.to]
+        return sheet.go(to, key.extend)
+      }
+      case 'next':
+        return sheet.go({ row: cursor.row + key.down, column: cursor.column + key.across }, false)
+      case 'all': {
+        const list = about.value?.list
+        if (list)
+          selected.value = {
+            cursor: { row: list.top, column: list.left },
+            corner: { row: list.bottom, column: list.right },
+          }
+        return
+      }
+      case 'edit':
+        return sheet.begin(null)
+      case 'type':
+        return sheet.begin(key.text)
+      case 'undo':
+      case 'redo':
+        await sheet.operate({ type: key.kind })
+        return
+      case 'operation': {
+        const operation = operations.find(({ id }) => id === key.id)
+        if (operation) await sheet.run(operation)
+      }
+    }
+  }
+
+  async function keyWhileTyping(event: KeyboardEvent) {
+    const now = typing.value!
+    const { key, shiftKey, ctrlKey, altKey } = event
+    const arrow = gridKey(event)
+    const options = help.value?.options.length ?? 0
+    const stop = () => {
+      event.preventDefault()
+      event.stopPropagation()
+    }
+    if (key === 'Escape') {
+      stop()
+      sheet.cancel()
+      back()
+    } else if (altKey && options > 0 && (key === 'ArrowDown' || key === 'ArrowUp')) {
+      stop()
+      completion.value = (completion.value + (key === 'ArrowDown' ? 1 : options - 1)) % options
+    } else if (key === 'Tab' && !shiftKey && options > 0) {
+      stop()
+      sheet.complete(completion.value)
+    } else if (key === 'F4') {
+      stop()
+      typing.value = fixedOtherwise(now)
+    } else if (key === 'Enter' || key === 'Tab') {
+      stop()
+      if (await sheet.commit()) {
+        back()
+        const step = shiftKey ? -1 : 1
+        sheet.go(
+          { row: now.place.row + (key === 'Enter' ? step : 0), column: now.place.column + (key === 'Tab' ? step : 0) },
+          false,
+        )
+      }
+    } else if (arrow?.kind === 'move' && now.over && !ctrlKey && !arrow.page) {
+      // Begun over what was there: arrows point to cells in a formula, and leave anything else.
+      if (canPoint(now)) {
+        stop()
+        sheet.pointBy(arrow.down, arrow.across, arrow.extend)
+      } else if (!now.text.startsWith('=') && (await commitAnd(stop)))
+        sheet.go({ row: now.place.row + arrow.down, column: now.place.column + arrow.across }, false)
+    }
+  }
+
+  async function commitAnd(before: () => void): Promise<boolean> {
+    before()
+    if (!(await sheet.commit())) return false
+    back()
+    return true
+  }
+
+  return { keyInGrid, keyWhileTyping }
+}

@@ -1,0 +1,224 @@
+import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
+import { areaName } from '~~/core/tools/sheet/formula/references'
+import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
+import { boundsOf } from '~~/core/tools/sheet/formula/references'
+import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
+import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
+import type { WorkOnTask } from '~/composables/useWork'
+import { windowFor } from './layout'
+import { blockOf, fillBlock, isSingle, within } from './selection'
+import type { Block, Place, Selected } from './selection'
+import { canPoint, pointedTo } from './typing'
+import type { Typing } from './typing'
+
+/** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
+export function useSheet(work: WorkOnTask) {
+  const first = shallowRef<Place>({ row: 0, column: 0 })
+  const size = shallowRef({ rows: 30, columns: 12 })
+  // The same window is the same question: it is asked once.
+  const asked = computed<ReturnType<typeof windowFor>>(before => {
+    const now = windowFor(first.value, size.value)
+    return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
+  })
+  const seen = work.view<SheetWindow>(() => asked.value)
+  const selected = shallowRef<Selected>({ cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } })
+  const block = computed(() => blockOf(selected.value))
+  const cell = work.view<CellSeen>(() => ({ kind: 'cell', ...selected.value.cursor }))
+  const about = work.view<SelectionSeen>(() => ({ kind: 'selection', ...block.value }))
+  const typing = shallowRef<Typing | null>(null)
+  const help = shallowRef<FormulaHelp | null>(null)
+  const completion = ref(0)
+  const refusal = ref('')
+  /** Where a fill that is being drawn would go. */
+  const filling = shallowRef<Block | null>(null)
+  const sheet = computed(() => seen.value?.sheets[seen.value.shown] ?? '')
+  /** The corner of what a formula points to, while it is being pointed. */
+  let pointing: Selected | null = null
+
+  watch(typing, async now => {
+    const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
+    const found = wanted && (await work.ask<FormulaHelp>(wanted))
+    // What was typed since asks again.
+    if (typing.value !== now) return
+    help.value = found
+    completion.value = 0
+  })
+
+  async function operate(op: unknown): Promise<boolean> {
+    refusal.value = (await work.operate(op)) ?? ''
+    return refusal.value === ''
+  }
+
+  const selection = computed<Selection>(() => ({ sheet: sheet.value, ...block.value, ...selected.value.cursor }))
+  const around = computed<Around>(() => {
+    const format = cell.value?.format
+    return {
+      extent: seen.value?.extent ?? { rows: 0, columns: 0 },
+      number: format?.number ?? '',
+      bold: format?.bold ?? false,
+      italic: format?.italic ?? false,
+      underline: format?.underline ?? false,
+      frozen: seen.value?.frozen ?? { rows: 0, columns: 0 },
+      list: about.value?.list ?? block.value,
+      heading: about.value?.heading ?? false,
+    }
+  })
+
+  async function run(operation: Operation, answers: Answers = {}): Promise<void> {
+    const op = operation.make(selection.value, around.value, answers)
+    if (op) await operate(op)
+    else refusal.value = `“${operation.title}” can’t be done to what is selected: ${operation.about}.`
+  }
+
+  /** Moves the cursor, or the corner of the selection. */
+  function go(place: Place, extend: boolean): void {
+    const to = within(place)
+    selected.value = extend ? { ...selected.value, corner: to } : { cursor: to, corner: to }
+    refusal.value = ''
+  }
+
+  function begin(text: string | null, caret?: number): void {
+    if (typing.value) return
+    const before = cell.value?.typed ?? ''
+    const { cursor } = selected.value
+    selected.value = { cursor, corner: cursor }
+    const now = text ?? before
+    typing.value = {
+      sheet: sheet.value,
+      place: cursor,
+      text: now,
+      before,
+      over: text !== null,
+      caret: caret ?? now.length,
+      pointed: null,
+    }
+  }
+
+  /** Types on: what the fields say. */
+  function typed(text: string, caret: number): void {
+    if (!typing.value) begin(text, caret)
+    else typing.value = { ...typing.value, text, caret, pointed: null }
+  }
+
+  /** Puts what was typed into its cell. False where it is refused: then it stays to be put right. */
+  async function commit(): Promise<boolean> {
+    const now = typing.value
+    if (!now) return true
+    const cellName = areaName({
+      top: now.place.row,
+      left: now.place.column,
+      bottom: now.place.row,
+      right: now.place.column,
+    })
+    const same = now.text === now.before
+    if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell: cellName, text: now.text })))
+      return false
+    cancel()
+    if (now.sheet !== sheet.value) await operate({ type: 'sheet.show', sheet: now.sheet })
+    go(now.place, false)
+    return true
+  }
+
+  function cancel(): void {
+    typing.value = null
+    help.value = null
+    pointing = null
+    refusal.value = ''
+  }
+
+  /** Points a formula to cells: by a click, by drawing over them, or by arrows. */
+  function point(to: Selected): void {
+    if (!typing.value) return
+    pointing = to
+    typing.value = pointedTo(typing.value, blockOf(to), sheet.value)
+  }
+
+  /** A click on a cell. */
+  async function click(place: Place, extend: boolean): Promise<boolean> {
+    if (typing.value && canPoint(typing.value)) {
+      point(extend && pointing ? { ...pointing, corner: place } : { cursor: place, corner: place })
+      return false
+    }
+    if (typing.value && !(await commit())) return false
+    go(place, extend)
+    return true
+  }
+
+  function drag(place: Place): void {
+    if (filling.value) filling.value = fillBlock(block.value, place) ?? block.value
+    else if (typing.value && pointing) point({ ...pointing, corner: place })
+    else if (!typing.value) go(place, true)
+  }
+
+  async function drop(): Promise<void> {
+    const to = filling.value
+    filling.value = null
+    if (!to) return
+    const from = block.value
+    if (areaName(to) === areaName(from)) return
+    if (await operate({ type: 'cells.fill', sheet: sheet.value, from: areaName(from), to: areaName(to), how: 'copy' }))
+      selected.value = { cursor: { row: to.top, column: to.left }, corner: { row: to.bottom, column: to.right } }
+  }
+
+  /** An arrow while a formula is being typed: the cell beside the one that is pointed to, or beside its own. */
+  function pointBy(down: number, across: number, extend: boolean): void {
+    if (!typing.value) return
+    const from = pointing ?? { cursor: typing.value.place, corner: typing.value.place }
+    const corner = within({ row: from.corner.row + down, column: from.corner.column + across })
+    point(extend ? { ...from, corner } : { cursor: corner, corner })
+  }
+
+  function complete(place: number): void {
+    const option = help.value?.options[place]
+    const now = typing.value
+    if (!option || !now || !help.value) return
+    const text = now.text.slice(0, help.value.from) + option.text + now.text.slice(now.caret)
+    typing.value = { ...now, text, caret: help.value.from + option.text.length, pointed: null }
+  }
+
+  /** Cells of the sheet that is shown which the formula in hand names. */
+  const outlines = computed<Block[]>(() => {
+    const now = typing.value
+    if (!now) return (cell.value?.standsOn ?? []).filter(area => area.sheet === seen.value?.shown)
+    if (!now.text.startsWith('=')) return []
+    try {
+      return tokensOf(now.text.slice(1)).flatMap(({ reference, sheet: on = now.sheet }) =>
+        reference && on.toLowerCase() === sheet.value.toLowerCase() ? [boundsOf(reference)] : [],
+      )
+    } catch {
+      return []
+    }
+  })
+
+  return {
+    seen,
+    first,
+    size,
+    selected,
+    block,
+    cell,
+    about,
+    typing,
+    help,
+    completion,
+    refusal,
+    filling,
+    sheet,
+    selection,
+    around,
+    outlines,
+    operate,
+    run,
+    go,
+    begin,
+    typed,
+    commit,
+    cancel,
+    click,
+    drag,
+    drop,
+    pointBy,
+    complete,
+    single: computed(() => isSingle(block.value)),
+  }
+}

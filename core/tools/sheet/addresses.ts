@@ -1,0 +1,41 @@
+import { z } from 'zod'
+import { areaName, boundsOf, readReference, sheetInFormula } from './formula/references'
+import { readFormulaReference } from './formula/reading'
+import type { Area } from './formula/values'
+import { sheetNumber } from './workbook/workbook'
+import type { Workbook } from './workbook/workbook'
+
+/** A cell of a sheet by its name: B3. */
+export const cellAddress = z
+  .string()
+  .max(24)
+  .refine(text => readReference(text)?.end === null, 'a cell such as B3')
+/** An area of a sheet: B3, A1:C9, A:C, or 2:4. */
+export const areaAddress = z
+  .string()
+  .max(24)
+  .refine(text => readReference(text) !== null, 'an area such as A1:C9')
+/** An area with its sheet: Rates!B3:B7. */
+export const placeAddress = z
+  .string()
+  .max(120)
+  .refine(text => (readFormulaReference(text)?.sheet ?? null) !== null, 'an area with its sheet, such as Rates!B3')
+export const sheetName = z.string().min(1).max(31)
+
+/** An area of a sheet by its address. Throws a RangeError for what is none. */
+export function areaAt(address: string, sheet: number): Area {
+  const reference = readReference(address)
+  if (!reference) throw new RangeError(`${address} is no area.`)
+  return { sheet, ...boundsOf(reference) }
+}
+
+/** An area with its sheet; null where the workbook has no such sheet. */
+export function placeIn(workbook: Workbook, address: string): Area | null {
+  const read = readFormulaReference(address)
+  const sheet = read && read.sheet !== null ? sheetNumber(workbook, read.sheet) : -1
+  return read && sheet >= 0 ? { sheet, ...read.bounds } : null
+}
+
+/** An area with its sheet’s name, as a formula would write it. */
+export const placeName = (workbook: Workbook, area: Area): string =>
+  `${sheetInFormula(workbook.sheets[area.sheet]?.name ?? '?')}!${areaName(area)}`

@@ -1,0 +1,104 @@
+import { Formula } from '../workbook/formula'
+import type { Workbook } from '../workbook/workbook'
+import { AreaIndex } from './areas'
+import { NOT_REACHED } from './order'
+import { precedentsOf } from './precedents'
+import type { Precedents } from './precedents'
+
+/** A formula in its cell, with what it stands on. */
+export interface FormulaCell extends Precedents {
+  sheet: number
+  row: number
+  column: number
+  formula: Formula
+  /** When it is reached in the recalculation that is going on; see `inOrder`. */
+  order: number
+}
+
+/** One number for a cell of a workbook: sheets below 2^19, columns 2^14, rows 2^20. */
+export const keyOf = (sheet: number, row: number, column: number): number => (sheet * 16_384 + column) * 1_048_576 + row
+
+export interface ChangedCell {
+  sheet: number
+  row: number
+  column: number
+}
+
+/** Whether two workbooks have the same sheets and names, so that formulas mean the same in both. */
+export const sameFrame = (one: Workbook, other: Workbook): boolean =>
+  one.today === other.today &&
+  one.names === other.names &&
+  one.sheets.length === other.sheets.length &&
+  one.sheets.every(({ id, name }, place) => other.sheets[place]!.id === id && other.sheets[place]!.name === name)
+
+/**
+ * Which formulas stand on which cells, for one workbook at a time. Going over to another costs what differs: many
+ * trainees who work on the same sheets share one of these.
+ */
+export class Dependencies {
+  #held: Workbook | null = null
+  #cells = new Map<number, FormulaCell>()
+  #index: AreaIndex<FormulaCell>[] = []
+  #open = new Set<FormulaCell>()
+
+  /** Goes over to a workbook. Gives the cells that differ from the one before, or null where everything may. */
+  follow(workbook: Workbook): ChangedCell[] | null {
+    const before = this.#held
+    this.#held = workbook
+    if (!before || !sameFrame(before, workbook)) {
+      this.#begin(workbook)
+      return null
+    }
+    const changed: ChangedCell[] = []
+    for (const [sheet, { inputs }] of workbook.sheets.entries())
+      for (const [row, column, input] of before.sheets[sheet]!.inputs.differences(inputs)) {
+        this.#remove(keyOf(sheet, row, column))
+        if (input instanceof Formula) this.#add(sheet, row, column, input)
+        changed.push({ sheet, row, column })
+      }
+    return changed
+  }
+
+  get all(): Iterable<FormulaCell> {
+    return this.#cells.values()
+  }
+
+  /** Formulas whose cells show only when they are worked out. */
+  get open(): Iterable<FormulaCell> {
+    return this.#open
+  }
+
+  at(sheet: number, row: number, column: number): FormulaCell | undefined {
+    return this.#cells.get(keyOf(sheet, row, column))
+  }
+
+  /** Calls for every formula that names this cell. */
+  dependents(sheet: number, row: number, column: number, found: (cell: FormulaCell) => void): void {
+    this.#index[sheet]?.at(row, column, found)
+  }
+
+  #begin(workbook: Workbook): void {
+    this.#cells = new Map()
+    this.#index = workbook.sheets.map(() => new AreaIndex())
+    this.#open = new Set()
+    for (const [sheet, { inputs }] of workbook.sheets.entries())
+      for (const [row, column, input] of inputs.entries())
+        if (input instanceof Formula) this.#add(sheet, row, column, input)
+  }
+
+  #add(sheet: number, row: number, column: number, formula: Formula): void {
+    const { areas, open } = precedentsOf(formula.tree, sheet, this.#held!)
+    const cell: FormulaCell = { sheet, row, column, formula, areas, open, order: NOT_REACHED }
+    this.#cells.set(keyOf(sheet, row, column), cell)
+    for (const area of cell.areas) this.#index[area.sheet]?.add(area, cell)
+    if (cell.open) this.#open.add(cell)
+  }
+
+  #remove(key: number): void {
+    const cell = this.#cells.get(key)
+    if (!cell) return
+    this.#cells.delete(key)
+    this.#open.delete(cell)
+    for (const area of cell.areas) this.#index[area.sheet]?.remove(area, cell)
+  }
+}

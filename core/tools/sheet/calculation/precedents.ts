@@ -1,0 +1,60 @@
+import { boundsOf, MOST_COLUMNS, MOST_ROWS } from '../formula/references'
+import { partsOf } from '../formula/parser'
+import type { Node } from '../formula/parser'
+import type { Area } from '../formula/values'
+import { nameOf, sheetNumber } from '../workbook/workbook'
+import type { Workbook } from '../workbook/workbook'
+
+/** What a formula stands on. */
+export interface Precedents {
+  areas: readonly Area[]
+  /** Whether it may stand on other cells too: which, shows when it is worked out. */
+  open: boolean
+}
+
+/** Functions whose cells are only known once they are worked out. */
+const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT'])
+const MOST_NAMES = 32
+
+/** Every area that a formula of a sheet names, straight or by a name. */
+export function precedentsOf(tree: Node, sheet: number, workbook: Workbook, depth = 0): Precedents {
+  const areas: Area[] = []
+  let open = false
+  const area = (node: Node): Area | null => {
+    if (node.kind !== 'reference') return null
+    const { reference } = node
+    const on = reference.sheet === null ? sheet : sheetNumber(workbook, reference.sheet)
+    return on < 0 ? null : { sheet: on, ...boundsOf(reference) }
+  }
+  for (const part of partsOf(tree)) {
+    if (part.kind === 'reference') {
+      const found = area(part)
+      if (found) areas.push(found)
+    } else if (part.kind === 'name') {
+      const meant = nameOf(workbook, part.name)
+      if (!meant || depth > MOST_NAMES) continue
+      const inner = precedentsOf(meant.formula.tree, sheet, workbook, depth + 1)
+      areas.push(...inner.areas)
+      open ||= inner.open
+    } else if (part.kind === 'infix' && part.operator === ':') {
+      open = true
+    } else if (part.kind === 'call') {
+      if (OPEN.has(part.name)) open = true
+      // These take as much of their third area as their first is large.
+      const values = part.name === 'SUMIF' || part.name === 'AVERAGEIF' ? part.args[2] : null
+      if (values) {
+        const [where, from] = [part.args[0] ? area(part.args[0]) : null, area(values)]
+        if (where && from)
+          areas.push({
+            sheet: from.sheet,
+            top: from.top,
+            left: from.left,
+            bottom: Math.min(MOST_ROWS - 1, from.top + where.bottom - where.top),
+            right: Math.min(MOST_COLUMNS - 1, from.left + where.right - where.left),
+          })
+        else open = true
+      }
+    }
+  }
+  return { areas, open }
+}

@@ -1,0 +1,161 @@
+import { z } from 'zod'
+import type { Finding } from '../../tool'
+import { placeAddress, placeIn } from '../addresses'
+import { resultIn } from '../calculation/peeking'
+import { compared } from '../formula/comparing'
+import { readNumber } from '../formula/converting'
+import { cellName } from '../formula/references'
+import { isError } from '../formula/values'
+import type { Scalar } from '../formula/values'
+import { moved } from '../ops/copying'
+import { write } from '../ops/writing'
+import type { SheetState } from '../state'
+import { typed, valueInWords } from '../typing'
+import { Formula } from '../workbook/formula'
+import { valueAt } from '../workbook/workbook'
+import type { Workbook } from '../workbook/workbook'
+import { placesOf, together } from './places'
+import type { CellFinding, Place } from './places'
+
+const plain = z.union([z.number(), z.string(), z.boolean()])
+
+/**
+ * What cells must show: `is` the one value, `are` values row after row, or `by` a formula written for the first
+ * cell, which is worked out in the trainee’s own workbook and copied along.
+ */
+const expectation = {
+  at: placeAddress,
+  is: plain.optional(),
+  are: z.array(plain.nullable()).optional(),
+  by: z.string().startsWith('=').optional(),
+  /** How far a number may be off. */
+  within: z.number().min(0).default(0.000_001),
+}
+const oneExpectation = (check: { is?: unknown; are?: unknown; by?: unknown }): boolean =>
+  [check.is, check.are, check.by].filter(one => one !== undefined).length === 1
+
+export const valueCheck = z
+  .strictObject({ kind: z.literal('value'), ...expectation })
+  .refine(oneExpectation, 'exactly one of is, are and by')
+export type ValueCheck = z.infer<typeof valueCheck>
+
+/** The same after other cells were changed on a copy: a value that was typed in doesn’t follow. */
+export const followsCheck = z
+  .strictObject({
+    kind: z.literal('follows'),
+    ...expectation,
+    changes: z.array(z.strictObject({ cell: placeAddress, to: z.string() })).min(1),
+  })
+  .refine(oneExpectation, 'exactly one of is, are and by')
+export type FollowsCheck = z.infer<typeof followsCheck>
+
+type Expectation = Pick<ValueCheck, 'at' | 'is' | 'are' | 'by' | 'within'>
+
+/** What each of the cells must show in this workbook. */
+function expectedIn(
+  workbook: Workbook,
+  { is, are, by }: Expectation,
+  places: readonly Place[],
+): (Scalar | undefined)[] {
+  if (is !== undefined) return places.map(() => is)
+  if (are !== undefined) return places.map((_, at) => are[at])
+  const formula = new Formula(by!)
+  const first = places[0]
+  return places.map(({ on, row, column }) => {
+    const here = moved(formula, row - first!.row, column - first!.column) as Formula
+    return resultIn(workbook, on, row, column, here.tree)
+  })
+}
+
+function same(found: Scalar, expected: Scalar | undefined, within: number): boolean {
+  if (expected === undefined || expected === null) return found === null || found === ''
+  if (isError(expected) || isError(found)) return expected === found
+  if (typeof found !== typeof expected) return false
+  if (typeof found === 'number' && typeof expected === 'number') return Math.abs(found - expected) <= within
+  return compared(found, expected) === 0
+}
+
+function faultOf(found: Scalar, expected: Scalar | undefined, within: number): string {
+  if (found === null || found === '') return 'left-empty'
+  if (isError(found)) return 'error-value'
+  if (typeof expected === 'number' && typeof found === 'string') {
+    const number = readNumber(found)
+    return number !== null && Math.abs(number - expected) <= within ? 'text-for-number' : 'wrong-value'
+  }
+  return 'wrong-value'
+}
+
+export function judgeValue({ workbook }: SheetState, check: ValueCheck): Finding {
+  const places = placesOf(workbook, check.at)
+  const expected = expectedIn(workbook, check, places)
+  const cells = places.map((place, at): CellFinding => {
+    const found = valueAt(place.sheet, place.row, place.column)
+    const number = place.sheet.formats.at(place.row, place.column)?.number ?? ''
+    const met = same(found, expected[at], check.within)
+    return {
+      place,
+      met,
+      expected: valueInWords(expected[at] ?? null, number),
+      found: valueInWords(found, typeof found === 'number' ? number : ''),
+      ...(met ? {} : { fault: faultOf(found, expected[at], check.within) }),
+    }
+  })
+  return together(cells, `A value in ${check.at}.`)
+}
+
+/** The workbook with these cells changed. */
+function copyWith(state: SheetState, changes: FollowsCheck['changes']): Workbook {
+  const changed = changes.reduce((book, { cell, to }) => {
+    const area = placeIn(book, cell)
+    const sheet = area && book.sheets[area.sheet]
+    return area && sheet ? write(book, sheet.name, cellName(area.top, area.left), [[to]]) : book
+  }, state.workbook)
+  return state.calculator.changed(state.workbook, changed)
+}
+
+export function judgeFollows(state: SheetState, check: FollowsCheck): Finding {
+  const copy = copyWith(state, check.changes)
+  const places = placesOf(copy, check.at)
+  const expected = expectedIn(copy, check, places)
+  // A formula that shows the value now, and one that shows it then, are asked for together.
+  const now = check.by ? expectedIn(state.workbook, check, placesOf(state.workbook, check.at)) : null
+  const cells = places.map((place, at): CellFinding => {
+    const { row, column, sheet } = place
+    const found = valueAt(sheet, row, column)
+    const formula =
+      sheet.inputs.at(row, column) instanceof Formula || (sheet.inputs.at(row, column) === undefined && found !== null)
+    const before = valueAt(state.workbook.sheets[place.on]!, row, column)
+    const rightNow = now === null || same(before, now[at], check.within)
+    const met = same(found, expected[at], check.within) && rightNow && formula
+    const number = sheet.formats.at(row, column)?.number ?? ''
+    return {
+      place,
+      met,
+      expected: `${valueInWords(expected[at] ?? null, number)} once ${changesInWords(check.changes)}`,
+      found: found === null ? 'nothing' : `${valueInWords(found, number)}${formula ? ' by its formula' : ', typed in'}`,
+      ...(met ? {} : { fault: faultOfFollowing(before, now?.[at], found, formula, check.within) }),
+    }
+  })
+  return together(cells, `A formula in ${check.at}.`)
+}
+
+function faultOfFollowing(
+  before: Scalar,
+  now: Scalar | undefined,
+  found: Scalar,
+  formula: boolean,
+  within: number,
+): string {
+  if (before === null || before === '') return 'left-empty'
+  if (!formula) return now === undefined || same(before, now, within) ? 'typed-value' : 'wrong-value'
+  if (isError(found)) return 'error-value'
+  return now !== undefined && same(before, now, within) ? 'does-not-follow' : 'wrong-value'
+}
+
+const changesInWords = (changes: FollowsCheck['changes']): string =>
+  changes.map(({ cell, to }) => `${cell.replace('!', ' ')} is ${to === '' ? 'empty' : inWords(to)}`).join(' and ')
+
+const inWords = (text: string): string => {
+  const read = typed(text)
+  return read.ok && typeof read.input === 'number' ? text : `“${text}”`
+}

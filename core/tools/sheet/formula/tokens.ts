@@ -1,0 +1,87 @@
+import { readReference } from './references'
+import type { WrittenReference } from './references'
+import { ERROR_CODES } from './values'
+
+/** A piece of a formula, with where it stands in its text: from `from` up to, not including, `to`. */
+export interface Token {
+  kind: 'number' | 'text' | 'reference' | 'name' | 'error' | 'operator' | 'space' | 'end'
+  text: string
+  from: number
+  to: number
+  /** The sheet that is written before a reference or a name. */
+  sheet?: string
+  /** Where the piece is a reference: what it names in its sheet. */
+  reference?: Omit<WrittenReference, 'sheet'>
+}
+
+/** A formula that can't be read: why in words, and where in its text. */
+export class FormulaFault extends Error {
+  constructor(
+    message: string,
+    readonly at: number,
+  ) {
+    super(message)
+  }
+}
+
+const NUMBER = /(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y
+const TEXT = /"(?:[^"]|"")*"/y
+const SHEET = /(?:'((?:[^']|'')+)'|([A-Za-z_][\w.]*))!/y
+const RANGE =
+  /\$?[A-Za-z]{1,3}\$?\d{1,7}:\$?[A-Za-z]{1,3}\$?\d{1,7}(?![\w(.])|\$?[A-Za-z]{1,3}:\$?[A-Za-z]{1,3}(?![\w(.$])|\$?\d{1,7}:\$?\d{1,7}(?![\w.])/y
+const CELL = /\$?[A-Za-z]{1,3}\$?\d{1,7}(?![\w(.])/y
+const WORD = /[\p{L}_\\][\p{L}\p{N}_.]*/uy
+const OPERATOR = /<=|>=|<>|[-+*/^&=<>%(),;:{}~]/y
+const SPACE = /\s+/y
+const ERROR = /#[A-Z0-9/]+[!?]?/y
+
+const CLOSING_QUOTE = 'The text that begins here has no closing quotation mark.'
+
+/** The pieces of a formula without its equals sign. Throws a FormulaFault. */
+export function tokensOf(formula: string): Token[] {
+  const tokens: Token[] = []
+  let place = 0
+  const read = (pattern: RegExp): RegExpExecArray | null => {
+    pattern.lastIndex = place
+    return pattern.exec(formula)
+  }
+  const take = (kind: Token['kind'], text: string, from: number, more?: Pick<Token, 'sheet' | 'reference'>): void => {
+    tokens.push({ kind, text, from, to: from + text.length, ...more })
+  }
+  while (place < formula.length) {
+    const from = place
+    const space = read(SPACE)
+    const text = space ? null : read(TEXT)
+    if (space) take('space', space[0], from)
+    else if (text) take('text', text[0], from)
+    else if (formula[place] === '"') throw new FormulaFault(CLOSING_QUOTE, place)
+    else {
+      const sheet = read(SHEET)
+      if (sheet) place += sheet[0].length
+      const name = sheet ? (sheet[1]?.replaceAll("''", "'") ?? sheet[2]) : undefined
+      const found = read(RANGE) ?? read(CELL)
+      const reference = found && readReference(found[0])
+      const error = read(ERROR)
+      const on = name === undefined ? {} : { sheet: name }
+      if (reference) take('reference', found[0], place, { ...on, reference })
+      else if (found && /^\$?\d|\$/.test(found[0])) throw new FormulaFault(`${found[0]} lies off the sheet.`, place)
+      else if (error && ERROR_CODES.some(code => code === error[0])) take('error', error[0], place)
+      else {
+        const other = sheet ? null : read(NUMBER)
+        const word = other ? null : read(WORD)
+        const operator = other || word || sheet ? null : read(OPERATOR)
+        if (other) take('number', other[0], place)
+        else if (word) take('name', word[0], place, on)
+        else if (operator) take('operator', operator[0], place)
+        else throw new FormulaFault(`“${formula[place] ?? ''}” can’t stand here.`, place)
+      }
+      if (sheet) {
+        const last = tokens.at(-1)!
+        tokens[tokens.length - 1] = { ...last, from, to: last.to }
+      }
+    }
+    place = tokens.at(-1)!.to
+  }
+  tokens.push({ kind: 'end', text: '', from: place, to: place })
+  return tokens
+}

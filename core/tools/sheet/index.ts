@@ -1,0 +1,34 @@
+import type { Tool } from '../tool'
+import { judge, sheetCheck } from './checks'
+import type { SheetCheck } from './checks'
+import { describe } from './describe'
+import { figure } from './figures'
+import { apply, effect, sheetOp } from './ops'
+import type { SheetOp } from './ops'
+import { pack, unpack } from './packing'
+import { proving } from './proving'
+import { setRight } from './setting-right'
+import { initial, sheetToolSetup } from './state'
+import type { SheetState, SheetToolSetup } from './state'
+import { view } from './viewing'
+
+/** A workbook of sheets whose formulas are worked out as they change. */
+export const sheet: Tool<SheetState, SheetOp, SheetToolSetup, SheetCheck> = {
+  id: 'sheet',
+  setup: sheetToolSetup,
+  op: sheetOp,
+  check: sheetCheck,
+  heavy: true,
+  initial,
+  apply,
+  effect,
+  describe,
+  judge,
+  carry: (from, to) => ({ ...to, shown: Math.min(from.shown, to.workbook.sheets.length - 1) }),
+  setRight,
+  figure,
+  proving,
+  pack,
+  unpack,
+  view,
+}

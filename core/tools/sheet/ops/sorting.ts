@@ -1,0 +1,63 @@
+import { compared } from '../formula/comparing'
+import { columnNumber } from '../formula/references'
+import { isError } from '../formula/values'
+import type { Scalar } from '../formula/values'
+import type { CellFormat } from '../formats/cell-format'
+import type { Placed } from '../workbook/cells'
+import { valueAt, withSheet } from '../workbook/workbook'
+import type { Input, Workbook } from '../workbook/workbook'
+import { moved } from './copying'
+import { areaIn, Refusal, sheetIn } from './refusal'
+
+export interface SortKey {
+  /** A column by its letters. */
+  column: string
+  order: 'rising' | 'falling'
+}
+
+const late = (value: Scalar): number => (value === null ? 2 : isError(value) ? 1 : 0)
+
+/** Numbers before text before logicals before errors; empty cells come last whichever way. */
+export function inOrderOf(one: Scalar, other: Scalar, order: SortKey['order']): number {
+  if (late(one) > 0 || late(other) > 0) return late(one) - late(other)
+  return (order === 'rising' ? 1 : -1) * compared(one as number, other as number)
+}
+
+/** Puts the rows of an area in order, by the first key first. Rows that are equal by all keys stay as they stood. */
+export function sort(
+  workbook: Workbook,
+  name: string,
+  address: string,
+  keys: readonly SortKey[],
+  heading: boolean,
+): Workbook {
+  const { place, sheet } = sheetIn(workbook, name)
+  const area = areaIn(sheet, address, place)
+  const columns = keys.map(({ column }) => columnNumber(column))
+  const outside = keys.find((_, at) => columns[at]! < area.left || columns[at]! > area.right)
+  if (outside) throw new Refusal(`Column ${outside.column} isn’t in ${address}.`)
+  const first = area.top + (heading ? 1 : 0)
+  const rows = Array.from({ length: Math.max(0, area.bottom - first + 1) }, (_, at) => first + at)
+  const sorted = [...rows].sort((one, other) => {
+    for (const [at, { order }] of keys.entries()) {
+      const found = inOrderOf(valueAt(sheet, one, columns[at]!), valueAt(sheet, other, columns[at]!), order)
+      if (found !== 0) return found
+    }
+    return one - other
+  })
+  const inputs: Placed<Input>[] = []
+  const formats: Placed<CellFormat>[] = []
+  for (const [at, from] of sorted.entries()) {
+    const to = rows[at]!
+    if (from === to) continue
+    for (let column = area.left; column <= area.right; column += 1) {
+      inputs.push([to, column, moved(sheet.inputs.at(from, column), to - from, 0)])
+      formats.push([to, column, sheet.formats.at(from, column)])
+    }
+  }
+  return withSheet(workbook, place, {
+    ...sheet,
+    inputs: sheet.inputs.with(inputs),
+    formats: sheet.formats.with(formats),
+  })
+}

@@ -1,0 +1,154 @@
+import { z } from 'zod'
+import { cellFormat, formatOf } from './formats/cell-format'
+import type { CellFormat } from './formats/cell-format'
+import type { Moment, SheetState } from './state'
+import type { Calculator } from './calculation/calculator'
+import type { Placed } from './workbook/cells'
+import { Formula } from './workbook/formula'
+import { emptySheet } from './workbook/workbook'
+import type { Input, Sheet, Workbook } from './workbook/workbook'
+
+const input = z.union([
+  z.number(),
+  z.boolean(),
+  z.strictObject({ t: z.string() }),
+  z.strictObject({ f: z.string() }),
+  z.null(),
+])
+const place = [z.int().min(0), z.int().min(0)] as const
+const sizes = z.record(z.string(), z.number())
+
+/** What differs from a workbook beside it. Whatever isn't said is as there. */
+const packedSheet = z.strictObject({
+  id: z.int(),
+  name: z.string(),
+  inputs: z.array(z.tuple([...place, input])),
+  formats: z.array(z.tuple([...place, cellFormat.nullable()])),
+  widths: sizes.optional(),
+  heights: sizes.optional(),
+  frozen: z.strictObject({ rows: z.int(), columns: z.int() }).optional(),
+})
+const packedBook = z.strictObject({
+  sheets: z.array(packedSheet),
+  names: z.array(z.strictObject({ name: z.string(), refers: z.string() })).optional(),
+})
+type PackedBook = z.infer<typeof packedBook>
+const packedMoment = z.strictObject({ book: packedBook, cells: z.int() })
+
+const packedState = z.strictObject({
+  book: packedBook,
+  /** Each as it differs from the one after it; the newest first. */
+  past: z.array(packedMoment),
+  /** Each as it differs from the one before it; the nearest first. */
+  future: z.array(packedMoment),
+  shown: z.int().min(0),
+})
+
+function packInput(value: Input | undefined): z.infer<typeof input> {
+  if (value === undefined) return null
+  if (value instanceof Formula) return { f: value.text }
+  return typeof value === 'string' ? { t: value } : value
+}
+
+function unpackInput(packed: z.infer<typeof input>): Input | undefined {
+  if (packed === null) return undefined
+  if (typeof packed !== 'object') return packed
+  return 'f' in packed ? new Formula(packed.f) : packed.t
+}
+
+const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
+
+function packBook(book: Workbook, base: Workbook): PackedBook {
+  const sheets = book.sheets.map(sheet => {
+    const before = base.sheets.find(({ id }) => id === sheet.id) ?? emptySheet(sheet.id, sheet.name)
+    return {
+      id: sheet.id,
+      name: sheet.name,
+      inputs: [...before.inputs.differences(sheet.inputs)].map(
+        ([row, column, value]): [number, number, z.infer<typeof input>] => [row, column, packInput(value)],
+      ),
+      formats: [...before.formats.differences(sheet.formats)].map(
+        ([row, column, value]): [number, number, CellFormat | null] => [row, column, value ?? null],
+      ),
+      ...(same(before.widths, sheet.widths) ? {} : { widths: sheet.widths }),
+      ...(same(before.heights, sheet.heights) ? {} : { heights: sheet.heights }),
+      ...(same(before.frozen, sheet.frozen) ? {} : { frozen: sheet.frozen }),
+    }
+  })
+  const names =
+    book.names === base.names ? undefined : book.names.map(({ name, formula }) => ({ name, refers: formula.text }))
+  return { sheets, ...(names ? { names } : {}) }
+}
+
+function unpackBook({ sheets, names }: PackedBook, base: Workbook, calculator: Calculator): Workbook {
+  const unpacked = sheets.map((packed): Sheet => {
+    const before = base.sheets.find(({ id }) => id === packed.id) ?? emptySheet(packed.id, packed.name)
+    const { inputs, formats, widths, heights, frozen } = packed
+    if (inputs.length + formats.length === 0 && !widths && !heights && !frozen && packed.name === before.name)
+      return before
+    return {
+      ...before,
+      name: packed.name,
+      inputs: before.inputs.with(
+        inputs.map(([row, column, value]): Placed<Input> => [row, column, unpackInput(value)]),
+      ),
+      formats: before.formats.with(
+        formats.map(([row, column, value]): Placed<CellFormat> => [
+          row,
+          column,
+          value ? formatOf(value as CellFormat) : undefined,
+        ]),
+      ),
+      widths: widths ?? before.widths,
+      heights: heights ?? before.heights,
+      frozen: frozen ?? before.frozen,
+    }
+  })
+  const sameSheets = unpacked.length === base.sheets.length && unpacked.every((sheet, at) => sheet === base.sheets[at])
+  if (sameSheets && !names) return base
+  const next = {
+    ...base,
+    sheets: unpacked,
+    names: names ? names.map(({ name, refers }) => ({ name, formula: new Formula(refers) })) : base.names,
+  }
+  return calculator.changed(base, next)
+}
+
+/** What differs from the start, and what can be undone and done again. */
+export function pack(state: SheetState, start: SheetState): unknown {
+  const along = (moments: readonly Moment[]): z.infer<typeof packedMoment>[] => {
+    let beside = state.workbook
+    return [...moments].reverse().map(({ workbook, cells }) => {
+      const book = packBook(workbook, beside)
+      beside = workbook
+      return { book, cells }
+    })
+  }
+  const { shown } = state
+  return { book: packBook(state.workbook, start.workbook), past: along(state.past), future: along(state.future), shown }
+}
+
+/** The state again. Throws a RangeError for what `pack` never made. */
+export function unpack(packed: unknown, start: SheetState): SheetState {
+  const read = packedState.safeParse(packed)
+  if (!read.success) throw new RangeError(`This is no packed workbook: ${read.error.message}`)
+  const { calculator } = start
+  const along = (moments: z.infer<typeof packedMoment>[], from: Workbook): Moment[] => {
+    let beside = from
+    const unpacked = moments.map(({ book, cells }) => {
+      beside = unpackBook(book, beside, calculator)
+      return { workbook: beside, cells }
+    })
+    return unpacked.reverse()
+  }
+  const workbook = unpackBook(read.data.book, start.workbook, calculator)
+  if (read.data.shown >= workbook.sheets.length)
+    throw new RangeError('This is no packed workbook: no such sheet is shown.')
+  return {
+    workbook,
+    past: along(read.data.past, workbook),
+    future: along(read.data.future, workbook),
+    shown: read.data.shown,
+    calculator,
+  }
+}

@@ -1,0 +1,104 @@
+import type { Area, Scalar } from '../formula/values'
+import type { CellFormat } from '../formats/cell-format'
+import { Cells } from './cells'
+import { Formula } from './formula'
+
+/** What was put into a cell: a value as it is, or a formula. An empty cell has none. */
+export type Input = number | string | boolean | Formula
+
+/** How far an array that a formula gave reaches from its cell; `blocked` where it found no room. */
+export interface Spill {
+  rows: number
+  columns: number
+  blocked: boolean
+}
+
+export interface Sheet {
+  /** Stays the same when the sheet is renamed or moved. */
+  id: number
+  name: string
+  inputs: Cells<Input>
+  /** What formulas gave, and what arrays put beside them. */
+  values: Cells<NonNullable<Scalar>>
+  spills: Cells<Spill>
+  formats: Cells<CellFormat>
+  /** Widths of columns and heights of rows in pixels, where they were set. */
+  widths: Readonly<Record<number, number>>
+  heights: Readonly<Record<number, number>>
+  /** So many rows and columns stay in sight when the rest scrolls. */
+  frozen: { rows: number; columns: number }
+}
+
+/** A name for cells or for a formula, seen from every sheet. */
+export interface DefinedName {
+  name: string
+  /** What it stands for, with its sheets: `=Rates!$B$3`. */
+  formula: Formula
+}
+
+export interface Workbook {
+  sheets: readonly Sheet[]
+  names: readonly DefinedName[]
+  /** The serial of the day on which the task plays. */
+  today: number
+}
+
+export function emptySheet(id: number, name: string): Sheet {
+  return {
+    id,
+    name,
+    inputs: Cells.none(),
+    values: Cells.none(),
+    spills: Cells.none(),
+    formats: Cells.none(),
+    widths: {},
+    heights: {},
+    frozen: { rows: 0, columns: 0 },
+  }
+}
+
+/** The value of a cell: what was put there, or what a formula made of it; null for an empty one. */
+export function valueAt(sheet: Sheet, row: number, column: number): Scalar {
+  const input = sheet.inputs.at(row, column)
+  if (input === undefined || input instanceof Formula) return sheet.values.at(row, column) ?? null
+  return input
+}
+
+export function formulaAt(sheet: Sheet, row: number, column: number): Formula | null {
+  const input = sheet.inputs.at(row, column)
+  return input instanceof Formula ? input : null
+}
+
+/** The place of a sheet by its name, without regard to case; -1 where there is none. */
+export function sheetNumber(workbook: Pick<Workbook, 'sheets'>, name: string): number {
+  const wanted = name.toLowerCase()
+  return workbook.sheets.findIndex(sheet => sheet.name.toLowerCase() === wanted)
+}
+
+export function nameOf(workbook: Pick<Workbook, 'names'>, name: string): DefinedName | undefined {
+  const wanted = name.toLowerCase()
+  return workbook.names.find(one => one.name.toLowerCase() === wanted)
+}
+
+/** Beyond so many rows and columns a sheet shows nothing. */
+export function extentOf(sheet: Sheet): { rows: number; columns: number } {
+  const [inputs, values] = [sheet.inputs.extent, sheet.values.extent]
+  return { rows: Math.max(inputs.rows, values.rows), columns: Math.max(inputs.columns, values.columns) }
+}
+
+/** A workbook with another sheet in a place. */
+export function withSheet(workbook: Workbook, place: number, sheet: Sheet): Workbook {
+  return workbook.sheets[place] === sheet
+    ? workbook
+    : { ...workbook, sheets: workbook.sheets.map((one, at) => (at === place ? sheet : one)) }
+}
+
+export const isWithin = (area: Area, sheet: number, row: number, column: number): boolean =>
+  area.sheet === sheet && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right
+
+export const overlaps = (one: Area, other: Area): boolean =>
+  one.sheet === other.sheet &&
+  one.top <= other.bottom &&
+  other.top <= one.bottom &&
+  one.left <= other.right &&
+  other.left <= one.right

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress, placeIn, placeName } from '../addresses'
+import { surroundingsOf } from '../calculation/peeking'
 import { evaluate } from '../formula/evaluate'
 import { columnNumber } from '../formula/references'
 import { isError, isReference } from '../formula/values'
@@ -84,16 +85,7 @@ export function judgeName({ workbook }: SheetState, check: NameCheck): Finding {
   const meant = nameOf(workbook, check.name)
   if (!meant) return finding(false, expected, `There is no name ${check.name}.`, 'name-missing')
   const wanted = placeIn(workbook, check.covers)
-  const value = evaluate(meant.formula.tree, {
-    sheet: 0,
-    row: 0,
-    column: 0,
-    today: workbook.today,
-    sheetNamed: name => sheetNumber(workbook, name),
-    named: () => null,
-    read: () => null,
-    extent: () => ({ rows: 0, columns: 0 }),
-  })
+  const value = evaluate(meant.formula.tree, surroundingsOf(workbook, 0, 0, 0))
   const area = isReference(value) ? value.areas[0] : undefined
   const met =
     area !== undefined &&

@@ -1,6 +1,5 @@
 import { rewritten } from '../formula/rewriting'
 import { readReference } from '../formula/references'
-import { functionNamed } from '../formula/functions'
 import { typed } from '../typing'
 import { Formula } from '../workbook/formula'
 import { emptySheet, nameOf, sheetNumber, withSheet } from '../workbook/workbook'
@@ -16,7 +15,6 @@ export function define(workbook: Workbook, name: string, refers: string): Workbo
     throw new Refusal('A name begins with a letter and has letters, figures, points and underlines.')
   if (readReference(name) || /^(true|false)$/i.test(name))
     throw new Refusal(`“${name}” already means something else in a formula.`)
-  if (functionNamed(name.toUpperCase())) throw new Refusal(`“${name}” is a function already.`)
   const read = typed(refers.startsWith('=') ? refers : `=${refers}`)
   if (!read.ok) throw new Refusal(read.refusal)
   if (!(read.input instanceof Formula)) throw new Refusal('A name stands for cells or a formula.')

@@ -88,6 +88,45 @@ function asked(context: SheetContext, kinds: readonly SheetCheck['kind'][], stat
   return { sheet: state.workbook.sheets[area.sheet]!, row, column }
 }
 
+/** What spoils a look, an order, a name, what stays in sight, or the sheets. */
+function otherArrangement(
+  context: SheetContext,
+  after: SheetState,
+  random: Random,
+): { change: string; op: SheetOp } | null {
+  const kinds = ['format', 'sorted', 'frozen', 'name', 'sheets'] as const
+  const check = pick(
+    checksOf(context).filter(({ kind }) => kinds.some(one => one === kind)),
+    random,
+  )
+  if (!check) return null
+  switch (check.kind) {
+    case 'format':
+    case 'sorted': {
+      const cell = asked(context, [check.kind], after, random)
+      if (!cell) return null
+      const at = { sheet: cell.sheet.name, cell: cellName(cell.row, cell.column) }
+      return check.kind === 'format'
+        ? {
+            change: 'a format taken away',
+            op: { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'formats' },
+          }
+        : { change: 'a cell of a row changed', op: { type: 'cell.write', ...at, text: 'another' } }
+    }
+    case 'frozen':
+      return {
+        change: 'a row more in sight',
+        op: { type: 'panes.freeze', sheet: check.sheet, rows: check.rows + 1, columns: 0 },
+      }
+    case 'name':
+      return { change: 'a name for another cell', op: { type: 'name.define', name: check.name, refers: '=Z99' } }
+    case 'sheets':
+      return { change: 'a sheet too many', op: { type: 'sheet.add', name: 'One more' } }
+    default:
+      return null
+  }
+}
+
 export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
   harmless(ops, before, context, random) {
     const unused = checksOf(context).every(({ kind }) => kind !== 'sheets')
@@ -119,11 +158,16 @@ export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
         ops: [...ops, { type: 'cell.write', sheet: sheet.name, cell: cellName(row, column), text }],
       }
     }
+    const arranged = otherArrangement(context, after, random)
+    if (arranged && (random() < 0.3 || !asked(context, ['value', 'follows'], after, random)))
+      return { change: arranged.change, ops: [...ops, arranged.op] }
     const cell = asked(context, ['value', 'follows'], after, random)
     if (!cell) return null
     const value = valueAt(cell.sheet, cell.row, cell.column)
     const at = { sheet: cell.sheet.name, cell: cellName(cell.row, cell.column) }
     if (sheetNumber(after.workbook, at.sheet) < 0) return null
+    if (value === null)
+      return { change: 'something in an empty cell', ops: [...ops, { type: 'cell.write', ...at, text: '1' }] }
     if (typeof value === 'number')
       return { change: 'another number', ops: [...ops, { type: 'cell.write', ...at, text: String(value + 1) }] }
     return {

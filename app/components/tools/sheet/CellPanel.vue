@@ -1,8 +1,16 @@
 <script setup lang="ts">
+import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
 import type { CellSeen, SelectionSeen } from '~~/core/tools/sheet/viewing'
 
 /** The cell with the cursor: what it is and how it shows, what it stands on, and what stands on it. */
-defineProps<{ cell: CellSeen | null; selection: SelectionSeen | null; single: boolean; name: string }>()
+defineProps<{
+  cell: CellSeen | null
+  selection: SelectionSeen | null
+  single: boolean
+  name: string
+  /** The function that is being typed. */
+  call: FormulaHelp['call']
+}>()
 
 const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error: 'error', empty: 'empty' }
 const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: 'wrapped' } as const
@@ -10,7 +18,20 @@ const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: '
 
 <template>
   <aside class="panel cell" aria-label="The cell with the cursor">
-    <template v-if="cell">
+    <div v-if="call" role="status">
+      <h3 class="figure">{{ call.name }}</h3>
+      <p class="small">{{ call.about }}</p>
+      <h4>Takes</h4>
+      <ol>
+        <li v-for="(parameter, place) in call.parameters" :key="parameter.name" :class="{ now: place === call.at }">
+          <span class="small soft">{{ place + 1 }}</span>
+          <span class="figure">{{ parameter.name }}{{ parameter.rest ? ' …' : '' }}</span>
+          <span class="small soft">{{ parameter.optional ? 'may be left out' : '' }}</span>
+        </li>
+        <li v-if="call.parameters.length === 0"><span></span>nothing</li>
+      </ol>
+    </div>
+    <template v-else-if="cell">
       <h3 class="figure">{{ cell.address }}</h3>
       <dl>
         <dt>Holds</dt>
@@ -55,7 +76,7 @@ const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: '
         </ul>
       </template>
     </template>
-    <template v-if="selection && !single">
+    <template v-if="selection && !single && !call">
       <h4>Selected {{ name }}</h4>
       <dl>
         <dt>Filled</dt>
@@ -106,6 +127,10 @@ li {
   padding: 0.15rem 0;
   border-bottom: 1px solid var(--line);
   overflow-wrap: anywhere;
+}
+li.now {
+  background: var(--act-wash);
+  font-weight: 700;
 }
 li.user {
   grid-template-columns: 1fr;

@@ -1,26 +1,36 @@
 <script setup lang="ts">
-import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
+import type { Completion } from '~~/core/tools/sheet/formula/completing'
 
-/** What stands in the cell with the cursor, to be read and typed, with help for functions and their arguments. */
-const props = defineProps<{
+/** What stands in the cell with the cursor, to be read and typed; functions by their beginning. */
+defineProps<{
   name: string
   text: string
   typing: boolean
-  help: FormulaHelp | null
+  /** What the word at the caret could become. */
+  options: readonly Completion[]
   /** Which of the completions would be taken. */
   chosen: number
 }>()
-const emit = defineEmits<{ begin: []; typed: [text: string]; take: [place: number] }>()
+const emit = defineEmits<{ leave: []; go: [address: string]; typed: [text: string]; take: [place: number] }>()
 const field = useTemplateRef<HTMLInputElement>('field')
 defineExpose({ field })
-
-const parameters = computed(() => props.help?.call?.parameters ?? [])
 </script>
 
 <template>
   <div class="formula">
     <div class="panel line">
-      <output class="name figure" aria-label="Cell">{{ name }}</output>
+      <input
+        :value="name"
+        class="name figure"
+        aria-label="Cell"
+        title="Type an address or a name, and Enter, to go there"
+        spellcheck="false"
+        autocomplete="off"
+        @focus="($event.target as HTMLInputElement).select()"
+        @keydown.enter.stop.prevent="emit('go', ($event.target as HTMLInputElement).value)"
+        @keydown.esc.stop="emit('leave')"
+        @blur="($event.target as HTMLInputElement).value = name"
+      />
       <input
         ref="field"
         :value="text"
@@ -28,14 +38,14 @@ const parameters = computed(() => props.help?.call?.parameters ?? [])
         aria-label="Contents of the cell"
         spellcheck="false"
         autocomplete="off"
-        @focus="emit('begin')"
+        @keydown.enter="!typing && emit('leave')"
         @input="emit('typed', ($event.target as HTMLInputElement).value)"
       />
     </div>
-    <div v-if="typing && help && (help.options.length || help.call)" class="panel help" role="status">
-      <ul v-if="help.options.length" aria-label="Functions">
+    <div v-if="typing && options.length" class="panel help" role="status">
+      <ul aria-label="Functions">
         <li
-          v-for="(option, place) in help.options"
+          v-for="(option, place) in options"
           :key="option.text"
           :class="{ at: place === chosen }"
           @mousedown.prevent="emit('take', place)"
@@ -44,18 +54,7 @@ const parameters = computed(() => props.help?.call?.parameters ?? [])
           <span class="small soft">{{ option.about }}</span>
         </li>
       </ul>
-      <p v-if="help.options.length" class="small soft">Alt+↓ chooses, Tab takes it.</p>
-      <p v-else-if="help.call">
-        <span class="figure"
-          >{{ help.call.name }}(<template v-for="(parameter, place) in parameters" :key="parameter.name"
-            ><template v-if="place > 0">, </template
-            ><component :is="place === help.call.at ? 'strong' : 'span'"
-              >{{ parameter.name }}{{ parameter.rest ? ' …' : '' }}{{ parameter.optional ? '?' : '' }}</component
-            ></template
-          >)</span
-        >
-        <span class="small soft about">{{ help.call.about }}</span>
-      </p>
+      <p class="small soft">Alt+↓ chooses, Tab takes it.</p>
     </div>
   </div>
 </template>
@@ -66,14 +65,14 @@ const parameters = computed(() => props.help?.call?.parameters ?? [])
 }
 .line {
   display: grid;
-  grid-template-columns: minmax(4.2rem, auto) 1fr;
+  grid-template-columns: auto 1fr;
   align-items: center;
 }
-.name {
-  padding: 0 0.7rem;
+.line .name {
+  width: 5.6rem;
   font-weight: 700;
   border-right: 1px solid var(--line);
-  white-space: nowrap;
+  border-radius: 0;
 }
 .line input {
   padding: 0.35rem 0.6rem;
@@ -90,7 +89,7 @@ const parameters = computed(() => props.help?.call?.parameters ?? [])
 .help {
   position: absolute;
   top: calc(100% + 3px);
-  left: 4.4rem;
+  left: 5.7rem;
   right: 0;
   z-index: 7;
   box-shadow: var(--shadow);
@@ -108,8 +107,5 @@ const parameters = computed(() => props.help?.call?.parameters ?? [])
 }
 .help p {
   padding: 0.1rem 0.7rem;
-}
-.about {
-  display: block;
 }
 </style>

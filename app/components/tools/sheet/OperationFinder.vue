@@ -77,13 +77,17 @@ function openGroup(name: Group) {
   if (open.value) field.value?.focus()
 }
 
+/** Leaving by Tab closes what is open. */
+function left({ relatedTarget }: FocusEvent) {
+  if (relatedTarget instanceof Node && !root.value?.contains(relatedTarget)) close(false)
+}
 onClickOutside(root, () => {
   if (open.value || asked.value) close(false)
 })
 </script>
 
 <template>
-  <div ref="root" class="finder" @keydown.esc.stop="close(true)">
+  <div ref="root" class="finder" @keydown.esc.stop="close(true)" @focusout="left">
     <div class="line">
       <div class="wanted" :class="{ open }">
         <input
@@ -134,7 +138,14 @@ onClickOutside(root, () => {
         @click="emit('redo')"
       />
     </div>
-    <ul v-show="open" id="sheet-operations" role="listbox" class="panel found" :aria-label="group ?? 'Operations'">
+    <ul
+      v-show="open"
+      id="sheet-operations"
+      role="listbox"
+      tabindex="-1"
+      class="panel found"
+      :aria-label="group ?? 'Operations'"
+    >
       <li
         v-for="(operation, place) in found"
         :id="`operation-${operation.id}`"

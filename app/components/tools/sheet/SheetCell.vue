@@ -90,7 +90,7 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
 td {
   position: relative;
   overflow: hidden;
-  padding: 0 0.45rem;
+  padding: 0 0.35rem;
   border-right: 1px solid var(--line);
   border-bottom: 1px solid var(--line);
   white-space: nowrap;

@@ -50,7 +50,7 @@ async function click(place: Place, extend: boolean) {
 }
 
 async function chooseSheet(name: string) {
-  await sheet.operate({ type: 'sheet.show', sheet: name })
+  await sheet.turnTo(name)
   if (typing.value) line.value?.field?.focus()
   else back()
 }
@@ -109,9 +109,10 @@ const spoken = computed(() => {
           :name="name"
           :text="typing?.text ?? cell?.typed ?? ''"
           :typing="typing !== null"
-          :help="help"
+          :options="help?.options ?? []"
           :chosen="completion"
-          @begin="sheet.begin(null)"
+          @leave="back"
+          @go="sheet.goTo($event).then(there => there && back())"
           @typed="sheet.typed($event, line?.field?.selectionStart ?? $event.length)"
           @take="sheet.complete"
         />
@@ -172,7 +173,7 @@ const spoken = computed(() => {
         </div>
       </section>
     </div>
-    <CellPanel :cell="cell" :selection="about" :single="sheet.single.value" :name="name" />
+    <CellPanel :cell="cell" :selection="about" :single="sheet.single.value" :name="name" :call="help?.call ?? null" />
     <p class="spoken" role="status">{{ spoken }}</p>
   </div>
 </template>
@@ -180,7 +181,7 @@ const spoken = computed(() => {
 <style scoped>
 .sheet {
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 212px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 196px;
   gap: 0.7rem;
   height: 100%;
 }

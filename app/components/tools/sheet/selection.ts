@@ -1,4 +1,4 @@
-import { areaName, MOST_COLUMNS, MOST_ROWS } from '~~/core/tools/sheet/formula/references'
+import { areaName, MOST_COLUMNS, MOST_ROWS } from '../../../../core/tools/sheet/formula/references'
 
 /** A cell by its place, counted from 0. */
 export interface Place {

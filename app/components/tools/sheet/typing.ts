@@ -1,4 +1,4 @@
-import { areaName, sheetInFormula } from '~~/core/tools/sheet/formula/references'
+import { areaName, sheetInFormula } from '../../../../core/tools/sheet/formula/references'
 import type { Block, Place } from './selection'
 
 /** What is being typed, and for which cell. */
@@ -32,7 +32,7 @@ export function pointedTo(typing: Typing, block: Block, sheet: string): Typing {
   return { ...typing, text, caret: from + name.length, pointed: { from, to: from + name.length } }
 }
 
-const REFERENCE = /\$?[A-Za-z]{1,3}\$?\d{1,7}/g
+const REFERENCE = /\$?[A-Za-z]{1,3}\$?\d{1,7}(?::\$?[A-Za-z]{1,3}\$?\d{1,7})?/g
 const NEXT_FIXED = [
   (column: string, row: string) => `$${column}$${row}`,
   (column: string, row: string) => `${column}$${row}`,
@@ -40,14 +40,21 @@ const NEXT_FIXED = [
   (column: string, row: string) => column + row,
 ]
 
+/** A corner with the next of its four ways to stay when it is copied; `like`: as another corner goes on. */
+function cornerFixed(corner: string, like: string): string {
+  const [, columnFixed, , rowFixed] = /^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(like)!
+  const [, , column, , row] = /^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(corner)!
+  const now = columnFixed ? (rowFixed ? 1 : 3) : rowFixed ? 2 : 0
+  return NEXT_FIXED[now]!(column!, row!)
+}
+
 /** The reference at the caret with the next of its four ways to stay when it is copied: A1, $A$1, A$1, $A1. */
 export function fixedOtherwise(typing: Typing): Typing {
   for (const match of typing.text.matchAll(REFERENCE)) {
     const [from, to] = [match.index, match.index + match[0].length]
     if (typing.caret < from || typing.caret > to) continue
-    const [, columnFixed, column, rowFixed, row] = /^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(match[0])!
-    const now = columnFixed ? (rowFixed ? 1 : 3) : rowFixed ? 2 : 0
-    const next = NEXT_FIXED[now]!(column!, row!)
+    const corners = match[0].split(':')
+    const next = corners.map(corner => cornerFixed(corner, corners[0]!)).join(':')
     return { ...typing, text: typing.text.slice(0, from) + next + typing.text.slice(to), caret: from + next.length }
   }
   return typing

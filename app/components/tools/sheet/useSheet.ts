@@ -1,5 +1,6 @@
 import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
 import { areaName } from '~~/core/tools/sheet/formula/references'
+import { readFormulaReference } from '~~/core/tools/sheet/formula/reading'
 import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
 import { boundsOf } from '~~/core/tools/sheet/formula/references'
 import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
@@ -77,7 +78,35 @@ export function useSheet(work: WorkOnTask) {
     refusal.value = ''
   }
 
-  function begin(text: string | null, caret?: number): void {
+  /** What was selected on each sheet when it was left. */
+  const left = new Map<string, Selected>()
+
+  async function turnTo(name: string): Promise<void> {
+    if (name === sheet.value) return
+    left.set(sheet.value, selected.value)
+    if (await operate({ type: 'sheet.show', sheet: name }))
+      selected.value = left.get(name) ?? { cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } }
+  }
+
+  /** Goes to cells by their address or their name. False where there is no such place. */
+  async function goTo(address: string): Promise<boolean> {
+    if (typing.value && !(await commit())) return false
+    const named = seen.value?.names.find(({ name }) => name.toLowerCase() === address.trim().toLowerCase())
+    const place = readFormulaReference((named?.refers ?? address).replaceAll('$', ''))
+    const on = place?.sheet ?? sheet.value
+    if (!place || !seen.value?.sheets.some(name => name.toLowerCase() === on.toLowerCase())) {
+      refusal.value = `There is no cell or name “${address}” here.`
+      return false
+    }
+    await turnTo(seen.value.sheets.find(name => name.toLowerCase() === on.toLowerCase())!)
+    const { top, left: from, bottom, right } = place.bounds
+    selected.value = { cursor: { row: top, column: from }, corner: { row: bottom, column: right } }
+    refusal.value = ''
+    return true
+  }
+
+  /** Begins to type: over what is there, or from it on. `over`: with a key in the grid. */
+  function begin(text: string | null, over = text !== null, caret?: number): void {
     if (typing.value) return
     const before = cell.value?.typed ?? ''
     const { cursor } = selected.value
@@ -88,7 +117,7 @@ export function useSheet(work: WorkOnTask) {
       place: cursor,
       text: now,
       before,
-      over: text !== null,
+      over,
       caret: caret ?? now.length,
       pointed: null,
     }
@@ -96,7 +125,7 @@ export function useSheet(work: WorkOnTask) {
 
   /** Types on: what the fields say. */
   function typed(text: string, caret: number): void {
-    if (!typing.value) begin(text, caret)
+    if (!typing.value) begin(text, false, caret)
     else typing.value = { ...typing.value, text, caret, pointed: null }
   }
 
@@ -114,7 +143,7 @@ export function useSheet(work: WorkOnTask) {
     if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell: cellName, text: now.text })))
       return false
     cancel()
-    if (now.sheet !== sheet.value) await operate({ type: 'sheet.show', sheet: now.sheet })
+    await turnTo(now.sheet)
     go(now.place, false)
     return true
   }
@@ -210,6 +239,8 @@ export function useSheet(work: WorkOnTask) {
     operate,
     run,
     go,
+    goTo,
+    turnTo,
     begin,
     typed,
     commit,

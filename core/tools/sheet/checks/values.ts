@@ -28,8 +28,12 @@ const expectation = {
   is: plain.optional(),
   are: z.array(plain.nullable()).optional(),
   by: z.string().startsWith('=').optional(),
+  /** Other formulas that are right as well, from the trainee’s own earlier results: all cells by one of them. */
+  or: z.array(z.string().startsWith('=')).default([]),
   /** How far a number may be off. */
   within: z.number().min(0).default(0.000_001),
+  /** Whether capitals and small letters are told apart in text. */
+  exactly: z.boolean().default(false),
 }
 const oneExpectation = (check: { is?: unknown; are?: unknown; by?: unknown }): boolean =>
   [check.is, check.are, check.by].filter(one => one !== undefined).length === 1
@@ -49,7 +53,8 @@ export const followsCheck = z
   .refine(oneExpectation, 'exactly one of is, are and by')
 export type FollowsCheck = z.infer<typeof followsCheck>
 
-type Expectation = Pick<ValueCheck, 'at' | 'is' | 'are' | 'by' | 'within'>
+type Expectation = Pick<ValueCheck, 'at' | 'is' | 'are' | 'by'>
+type Closeness = Pick<ValueCheck, 'within' | 'exactly'>
 
 /** What each of the cells must show in this workbook. */
 function expectedIn(
@@ -67,15 +72,15 @@ function expectedIn(
   })
 }
 
-function same(found: Scalar, expected: Scalar | undefined, within: number): boolean {
+function same(found: Scalar, expected: Scalar | undefined, { within, exactly }: Closeness): boolean {
   if (expected === undefined || expected === null) return found === null || found === ''
   if (isError(expected) || isError(found)) return expected === found
   if (typeof found !== typeof expected) return false
   if (typeof found === 'number' && typeof expected === 'number') return Math.abs(found - expected) <= within
-  return compared(found, expected) === 0
+  return exactly ? found === expected : compared(found, expected) === 0
 }
 
-function faultOf(found: Scalar, expected: Scalar | undefined, within: number): string {
+function faultOf(found: Scalar, expected: Scalar | undefined, { within }: Closeness): string {
   if (found === null || found === '') return 'left-empty'
   if (isError(found)) return 'error-value'
   if (typeof expected === 'number' && typeof found === 'string') {
@@ -85,19 +90,29 @@ function faultOf(found: Scalar, expected: Scalar | undefined, within: number): s
   return 'wrong-value'
 }
 
-export function judgeValue({ workbook }: SheetState, check: ValueCheck): Finding {
+/** The finding for what is expected, or for one of its alternatives where more of that is met. */
+function best<Check extends Pick<ValueCheck, 'by' | 'or'>>(check: Check, judged: (check: Check) => Finding): Finding {
+  const first = judged(check)
+  if (first.met || check.or.length === 0) return first
+  const others = check.or.map(by => judged({ ...check, by }))
+  return others.reduce((found, other) => (other.share > found.share ? other : found), first)
+}
+
+export const judgeValue = (state: SheetState, check: ValueCheck): Finding => best(check, one => valueFound(state, one))
+
+function valueFound({ workbook }: SheetState, check: ValueCheck): Finding {
   const places = placesOf(workbook, check.at)
   const expected = expectedIn(workbook, check, places)
   const cells = places.map((place, at): CellFinding => {
     const found = valueAt(place.sheet, place.row, place.column)
     const number = place.sheet.formats.at(place.row, place.column)?.number ?? ''
-    const met = same(found, expected[at], check.within)
+    const met = same(found, expected[at], check)
     return {
       place,
       met,
       expected: valueInWords(expected[at] ?? null, number),
       found: valueInWords(found, typeof found === 'number' ? number : ''),
-      ...(met ? {} : { fault: faultOf(found, expected[at], check.within) }),
+      ...(met ? {} : { fault: faultOf(found, expected[at], check) }),
     }
   })
   return together(cells, `A value in ${check.at}.`)
@@ -115,6 +130,10 @@ function copyWith(state: SheetState, changes: FollowsCheck['changes']): Workbook
 
 export function judgeFollows(state: SheetState, check: FollowsCheck): Finding {
   const copy = copyWith(state, check.changes)
+  return best(check, one => followingFound(state, copy, one))
+}
+
+function followingFound(state: SheetState, copy: Workbook, check: FollowsCheck): Finding {
   const places = placesOf(copy, check.at)
   const expected = expectedIn(copy, check, places)
   // A formula that shows the value now, and one that shows it then, are asked for together.
@@ -125,15 +144,15 @@ export function judgeFollows(state: SheetState, check: FollowsCheck): Finding {
     const formula =
       sheet.inputs.at(row, column) instanceof Formula || (sheet.inputs.at(row, column) === undefined && found !== null)
     const before = valueAt(state.workbook.sheets[place.on]!, row, column)
-    const rightNow = now === null || same(before, now[at], check.within)
-    const met = same(found, expected[at], check.within) && rightNow && formula
+    const rightNow = now === null || same(before, now[at], check)
+    const met = same(found, expected[at], check) && rightNow && formula
     const number = sheet.formats.at(row, column)?.number ?? ''
     return {
       place,
       met,
       expected: `${valueInWords(expected[at] ?? null, number)} once ${changesInWords(check.changes)}`,
       found: found === null ? 'nothing' : `${valueInWords(found, number)}${formula ? ' by its formula' : ', typed in'}`,
-      ...(met ? {} : { fault: faultOfFollowing(before, now?.[at], found, formula, check.within) }),
+      ...(met ? {} : { fault: faultOfFollowing(before, now?.[at], found, formula, check) }),
     }
   })
   return together(cells, `A formula in ${check.at}.`)
@@ -144,12 +163,12 @@ function faultOfFollowing(
   now: Scalar | undefined,
   found: Scalar,
   formula: boolean,
-  within: number,
+  how: Closeness,
 ): string {
   if (before === null || before === '') return 'left-empty'
-  if (!formula) return now === undefined || same(before, now, within) ? 'typed-value' : 'wrong-value'
+  if (!formula) return now === undefined || same(before, now, how) ? 'typed-value' : 'wrong-value'
   if (isError(found)) return 'error-value'
-  return now !== undefined && same(before, now, within) ? 'does-not-follow' : 'wrong-value'
+  return now !== undefined && same(before, now, how) ? 'does-not-follow' : 'wrong-value'
 }
 
 const changesInWords = (changes: FollowsCheck['changes']): string =>

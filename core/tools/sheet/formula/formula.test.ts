@@ -1,9 +1,10 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { parse as readYaml } from 'yaml'
+import { z } from 'zod'
 import { surroundingsOf } from '../calculation/peeking'
 import { emptySheet } from '../workbook/workbook'
 import { Cells } from '../workbook/cells'
-import { cases, data } from './cases.fixture'
-import type { Expected } from './cases.fixture'
 import { evaluate } from './evaluate'
 import { functionGroups, functionNames } from './functions'
 import { parse } from './parser'
@@ -11,6 +12,15 @@ import { readCorner } from './references'
 import { valueThere } from './surroundings'
 import { matrixFrom, isError, isMatrix, to15Digits } from './values'
 import type { Scalar } from './values'
+
+const single = z.union([z.number(), z.string(), z.boolean()])
+const expected = z.union([single, z.array(z.array(single))])
+const { data, cases } = z
+  .strictObject({
+    data: z.record(z.string(), single),
+    cases: z.record(z.string(), z.array(z.tuple([z.string(), expected]))),
+  })
+  .parse(readYaml(readFileSync('core/tools/sheet/formula/cases.yaml', 'utf8')))
 
 const sheet = {
   ...emptySheet(1, 'Data'),
@@ -43,12 +53,12 @@ function near(value: unknown): unknown {
   return typeof value === 'number' ? Number(value.toPrecision(9)) : value
 }
 
-const all: readonly (readonly [string, Expected])[] = Object.values(cases).flat()
+const all = Object.values(cases).flat()
 
 describe.each(Object.entries(cases))('%s', (_, group) => {
-  it.each(group)('%s is %j', (formula, expected) => {
+  it.each(group)('%s is %j', (formula, wantedValue) => {
     const found = near(valueOf(formula))
-    const wanted = near(expected)
+    const wanted = near(wantedValue)
     if (typeof wanted === 'number' && typeof found === 'number' && wanted !== found)
       expect(Math.abs(found - wanted)).toBeLessThan(1e-8 * Math.max(1e-3, Math.abs(wanted)))
     else expect(found).toEqual(wanted)

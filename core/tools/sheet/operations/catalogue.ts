@@ -291,7 +291,7 @@ export const operations: readonly Operation[] = [
     'plus',
     'together',
   ]),
-  reckon('AVERAGE', 'Average', 'of the numbers above the cursor, or of those that are selected', ['mean', 'middle']),
+  reckon('AVERAGE', 'Average', 'of the numbers above the cursor, or of those that are selected', ['mean']),
   reckon('COUNT', 'Count numbers', 'above the cursor, or in the selection', ['how many', 'number of']),
   reckon('MAX', 'Largest', 'of the numbers above the cursor, or of those that are selected', [
     'maximum',

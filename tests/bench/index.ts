@@ -3,10 +3,12 @@ import { benchLarge } from './large'
 import { benchLedger } from './ledger'
 import { benchLine } from './line'
 import { benchLoad } from './load'
+import { benchSheet } from './sheet'
 import { benchHttp, benchOwnWork } from './server'
 
 const all: Record<string, () => Promise<void>> = {
   ledger: benchLedger,
+  sheet: benchSheet,
   own: benchOwnWork,
   http: benchHttp,
   line: benchLine,

@@ -197,9 +197,6 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
   await shoot(driver, 'bench')
   await type(driver, Key.TAB)
   await press(driver, 'Trial balance')
-  await driver.executeScript('document.documentElement.dataset.theme = "graphite"')
-  await shoot(driver, 'bench-graphite')
-  await driver.executeScript('document.documentElement.dataset.theme = "day"')
   await chord(driver, Key.ALT, 'o')
   await see(driver, text('Tries left'))
   await shoot(driver, 'overview')
@@ -208,11 +205,28 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
   await shoot(driver, 'hand-in')
 }
 
+/** The sheet with a formula that is being pointed, in the graphite theme. */
+async function takeSheet(url: string, driver: WebDriver): Promise<void> {
+  await driver.manage().deleteAllCookies()
+  await signIn(driver, url, 'robin.tarn@sallowmere.test')
+  await startPaper(driver, url, 'season-mock', By.css('[role="grid"] [data-row="3"]'))
+  await press(driver, 'Next task')
+  await see(driver, By.css('[data-step="shown"]'))
+  await driver.executeScript('document.documentElement.dataset.theme = "graphite"')
+  await (await see(driver, By.css('[data-row="3"][data-column="5"]'))).click()
+  await type(driver, '=C4*VLOOKUP(D4,Rates!$A$4:$B$6,')
+  await shoot(driver, 'sheet')
+  await driver.executeScript('document.documentElement.dataset.theme = "day"')
+}
+
 const server = await startServer({ ANVIL_CONTENT: 'content' })
 const browser = await openBrowser()
 try {
-  await takeAll(server.url, browser.driver)
-  await takeStaff(server.url, browser.driver)
+  const only = process.argv[2]
+  if (only === 'sheet') await takeSheet(server.url, browser.driver)
+  else await takeAll(server.url, browser.driver)
+  if (!only) await takeSheet(server.url, browser.driver)
+  if (!only) await takeStaff(server.url, browser.driver)
 } finally {
   await browser.close()
   await server.stop()

@@ -17,6 +17,8 @@ const props = defineProps<{
   outlines: readonly Block[]
   /** What is being typed here. */
   typing: string | null
+  /** How wide that may grow, in pixels. */
+  room: number
   toFill: boolean
 }>()
 const emit = defineEmits<{ typed: [text: string] }>()
@@ -60,7 +62,7 @@ watch(
     await nextTick()
     // Where the formula line is being typed in, the cell only shows it.
     if (!field.value || document.activeElement instanceof HTMLInputElement) return
-    field.value.focus()
+    field.value.focus({ preventScroll: true })
     field.value.setSelectionRange(field.value.value.length, field.value.value.length)
   },
 )
@@ -74,7 +76,7 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
       ref="field"
       :value="typing"
       class="editor figure"
-      :style="{ width }"
+      :style="{ width, maxWidth: `${room}px` }"
       spellcheck="false"
       autocomplete="off"
       :aria-label="`Into ${cellName(row, column)}`"
@@ -198,8 +200,7 @@ td {
 .editor {
   position: absolute;
   inset: 0 auto 0 0;
-  min-width: 100%;
-  max-width: 480px;
+  min-width: min(100%, 60px);
   padding: 0 0.35rem;
   border: 2px solid var(--act);
   background: var(--surface);

@@ -65,6 +65,15 @@ const runsOver = (row: number, column: number): boolean => {
   const cell = cellAt(row, column)
   return cell?.kind === 'text' && !cell.format?.wrap && !cellAt(row, column + 1)?.text
 }
+/** How wide what is typed may grow: a field that reached out of sight would draw the sheet along with its caret. */
+function roomFor(column: number): number {
+  let left = room.value.columns
+  for (const { at, size } of columns.value) {
+    if (at === column) break
+    left -= size
+  }
+  return Math.max(60, left)
+}
 const several = computed(() => !isSingle(block.value))
 
 /** Brings the corner that moves into sight. */
@@ -169,6 +178,7 @@ function open(event: MouseEvent) {
                 :handle="row === block.bottom && column === block.right && typing === null"
                 :outlines="outlines"
                 :typing="isCursor(row, column) ? typing : null"
+                :room="roomFor(column)"
                 :to-fill="filling !== null && holds(filling, row, column)"
                 :aria-selected="holds(block, row, column)"
                 :class="{

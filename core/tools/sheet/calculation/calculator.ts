@@ -62,12 +62,28 @@ class Calculation {
     private readonly workbook: Workbook,
     private readonly dependencies: Dependencies,
   ) {
+    this.#here.today = workbook.today
     this.#values = workbook.sheets.map(({ values }) => new CellsDraft<Working>(values))
     this.#spills = workbook.sheets.map(({ spills }) => new CellsDraft(spills))
     this.#extents = workbook.sheets.map(({ inputs, values }) => ({
       rows: Math.max(inputs.extent.rows, values.extent.rows),
       columns: Math.max(inputs.extent.columns, values.extent.columns),
     }))
+  }
+
+  readonly #here: Surroundings = {
+    sheet: 0,
+    row: 0,
+    column: 0,
+    today: 0,
+    sheetNamed: name => sheetNumber(this.workbook, name),
+    named: name => nameOf(this.workbook, name)?.formula.tree ?? null,
+    read: (on, row, column) => this.#read(on, row, column),
+    formulaAt: (on, row, column) => {
+      const held = this.workbook.sheets[on]
+      return held ? (formulaAt(held, row, column)?.text ?? null) : null
+    },
+    extent: on => this.#extents[on] ?? { rows: 0, columns: 0 },
   }
 
   all(): Workbook {
@@ -271,22 +287,12 @@ class Calculation {
     this.#spills[cell.sheet]!.set(cell.row, cell.column, undefined)
   }
 
+  /** What the formula in hand sees; one for all, told where it stands. */
   #around({ sheet, row, column }: FormulaCell): Surroundings {
-    const { workbook } = this
-    return {
-      sheet,
-      row,
-      column,
-      today: workbook.today,
-      sheetNamed: name => sheetNumber(workbook, name),
-      named: name => nameOf(workbook, name)?.formula.tree ?? null,
-      read: (on, atRow, atColumn) => this.#read(on, atRow, atColumn),
-      formulaAt: (on, atRow, atColumn) => {
-        const held = workbook.sheets[on]
-        return held ? (formulaAt(held, atRow, atColumn)?.text ?? null) : null
-      },
-      extent: on => this.#extents[on] ?? { rows: 0, columns: 0 },
-    }
+    this.#here.sheet = sheet
+    this.#here.row = row
+    this.#here.column = column
+    return this.#here
   }
 
   #read(sheet: number, row: number, column: number): Scalar {

@@ -16,19 +16,20 @@ export interface Precedents {
 const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT'])
 const MOST_NAMES = 32
 
+function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {
+  if (node.kind !== 'reference') return null
+  const { reference } = node
+  const on = reference.sheet === null ? sheet : sheetNumber(workbook, reference.sheet)
+  return on < 0 ? null : { sheet: on, ...boundsOf(reference) }
+}
+
 /** Every area that a formula of a sheet names, straight or by a name. */
 export function precedentsOf(tree: Node, sheet: number, workbook: Workbook, depth = 0): Precedents {
   const areas: Area[] = []
   let open = false
-  const area = (node: Node): Area | null => {
-    if (node.kind !== 'reference') return null
-    const { reference } = node
-    const on = reference.sheet === null ? sheet : sheetNumber(workbook, reference.sheet)
-    return on < 0 ? null : { sheet: on, ...boundsOf(reference) }
-  }
   for (const part of partsOf(tree)) {
     if (part.kind === 'reference') {
-      const found = area(part)
+      const found = areaOf(part, sheet, workbook)
       if (found) areas.push(found)
     } else if (part.kind === 'name') {
       const meant = nameOf(workbook, part.name)
@@ -43,7 +44,10 @@ export function precedentsOf(tree: Node, sheet: number, workbook: Workbook, dept
       // These take as much of their third area as their first is large.
       const values = part.name === 'SUMIF' || part.name === 'AVERAGEIF' ? part.args[2] : null
       if (values) {
-        const [where, from] = [part.args[0] ? area(part.args[0]) : null, area(values)]
+        const [where, from] = [
+          part.args[0] ? areaOf(part.args[0], sheet, workbook) : null,
+          areaOf(values, sheet, workbook),
+        ]
         if (where && from)
           areas.push({
             sheet: from.sheet,

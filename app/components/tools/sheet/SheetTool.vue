@@ -15,13 +15,12 @@ const { seen, selected, block, cell, about, typing, help, completion, refusal } 
 const inHand = computed(() => stepInHandOf(props.task))
 
 const root = useTemplateRef('root')
-const cells = useTemplateRef('cells')
-const grid = useTemplateRef<{ show(place: Place): void; pageRows: number }>('grid')
+const grid = useTemplateRef<{ show(place: Place): void; pageRows: number; $el: HTMLElement }>('grid')
 const line = useTemplateRef<{ field: HTMLInputElement | null }>('line')
 const finder = useTemplateRef<{ focus(): void; ask(operation: unknown): void }>('finder')
 useSheetClipboard(sheet, () => root.value)
 
-const back = () => cells.value?.focus()
+const back = () => grid.value?.$el.focus({ preventScroll: true })
 const { keyInGrid, keyWhileTyping } = useSheetKeys(sheet, props.work, back, () => grid.value?.pageRows ?? 20)
 watch(
   () => selected.value.corner,
@@ -137,8 +136,8 @@ const spoken = computed(() => {
             ><template v-if="inHand?.mode === 'watched'"> · each change is a try</template></span
           >
         </header>
-        <div
-          ref="cells"
+        <SheetGrid
+          ref="grid"
           class="cells"
           tabindex="0"
           role="application"
@@ -147,30 +146,26 @@ const spoken = computed(() => {
           aria-activedescendant="cell-with-cursor"
           @keydown="keyInGrid"
           @keyup="moved"
-        >
-          <SheetGrid
-            ref="grid"
-            :window="seen"
-            :selected="selected"
-            :outlines="sheet.outlines.value"
-            :typing="typing && typing.sheet === sheet.sheet.value ? typing.text : null"
-            :filling="sheet.filling.value"
-            @point="click"
-            @drag="sheet.drag"
-            @drop="sheet.drop"
-            @open="sheet.begin(null)"
-            @row="(at, extend) => whole('row', at, extend)"
-            @column="(at, extend) => whole('column', at, extend)"
-            @fill="sheet.filling.value = block"
-            @seen="
-              (first, size) => {
-                sheet.first.value = first
-                sheet.size.value = size
-              }
-            "
-            @typed="sheet.typed($event, $event.length)"
-          />
-        </div>
+          :window="seen"
+          :selected="selected"
+          :outlines="sheet.outlines.value"
+          :typing="typing && typing.sheet === sheet.sheet.value ? typing.text : null"
+          :filling="sheet.filling.value"
+          @point="click"
+          @drag="sheet.drag"
+          @drop="sheet.drop"
+          @open="sheet.begin(null)"
+          @row="(at, extend) => whole('row', at, extend)"
+          @column="(at, extend) => whole('column', at, extend)"
+          @fill="sheet.filling.value = block"
+          @seen="
+            (first, size) => {
+              sheet.first.value = first
+              sheet.size.value = size
+            }
+          "
+          @typed="sheet.typed($event, $event.length)"
+        />
       </section>
     </div>
     <CellPanel :cell="cell" :selection="about" :single="sheet.single.value" :name="name" :call="help?.call ?? null" />

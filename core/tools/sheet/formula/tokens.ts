@@ -48,37 +48,37 @@ export function tokensOf(formula: string): Token[] {
   const take = (kind: Token['kind'], text: string, from: number, more?: Pick<Token, 'sheet' | 'reference'>): void => {
     tokens.push({ kind, text, from, to: from + text.length, ...more })
   }
-  while (place < formula.length) {
+  /** What may have a sheet before it, or none: a reference, a name, a number, an error. */
+  const takeWord = (): void => {
     const from = place
-    const space = read(SPACE)
-    const text = space ? null : read(TEXT)
-    if (space) take('space', space[0], from)
-    else if (text) take('text', text[0], from)
-    else if (formula[place] === '"') throw new FormulaFault(CLOSING_QUOTE, place)
+    const sheet = read(SHEET)
+    if (sheet) place += sheet[0].length
+    const name = sheet ? (sheet[1]?.replaceAll("''", "'") ?? sheet[2]) : undefined
+    const on = name === undefined ? {} : { sheet: name }
+    const found = read(RANGE) ?? read(CELL)
+    const reference = found && readReference(found[0])
+    if (reference) take('reference', found[0], place, { ...on, reference })
+    else if (found && /^\$?\d|\$/.test(found[0])) throw new FormulaFault(`${found[0]} lies off the sheet.`, place)
     else {
-      const sheet = read(SHEET)
-      if (sheet) place += sheet[0].length
-      const name = sheet ? (sheet[1]?.replaceAll("''", "'") ?? sheet[2]) : undefined
-      const found = read(RANGE) ?? read(CELL)
-      const reference = found && readReference(found[0])
-      const error = read(ERROR)
-      const on = name === undefined ? {} : { sheet: name }
-      if (reference) take('reference', found[0], place, { ...on, reference })
-      else if (found && /^\$?\d|\$/.test(found[0])) throw new FormulaFault(`${found[0]} lies off the sheet.`, place)
-      else if (error && ERROR_CODES.some(code => code === error[0])) take('error', error[0], place)
-      else {
-        const other = sheet ? null : read(NUMBER)
-        const word = other ? null : read(WORD)
-        const operator = other || word || sheet ? null : read(OPERATOR)
-        if (other) take('number', other[0], place)
-        else if (word) take('name', word[0], place, on)
-        else if (operator) take('operator', operator[0], place)
-        else throw new FormulaFault(`“${formula[place] ?? ''}” can’t stand here.`, place)
-      }
-      if (sheet) {
-        const last = tokens.at(-1)!
-        tokens[tokens.length - 1] = { ...last, from, to: last.to }
-      }
+      const number = sheet ? null : read(NUMBER)
+      const word = number ? null : read(WORD)
+      if (number) take('number', number[0], place)
+      else if (word) take('name', word[0], place, on)
+      else throw new FormulaFault(`“${formula[place] ?? ''}” can’t stand here.`, place)
+    }
+    if (sheet) tokens.at(-1)!.from = from
+  }
+  while (place < formula.length) {
+    // The first character tells most pieces apart.
+    const operator = read(OPERATOR)
+    if (operator) take('operator', operator[0], place)
+    else {
+      const plain = read(SPACE) ?? read(TEXT) ?? read(ERROR)
+      const kind = plain && (plain[0].startsWith('"') ? 'text' : plain[0].startsWith('#') ? 'error' : 'space')
+      if (plain && kind && (kind !== 'error' || ERROR_CODES.some(code => code === plain[0])))
+        take(kind, plain[0], place)
+      else if (formula[place] === '"') throw new FormulaFault(CLOSING_QUOTE, place)
+      else takeWord()
     }
     place = tokens.at(-1)!.to
   }

@@ -78,11 +78,19 @@ export function numbersOf(value: Value, around: Surroundings): number[] | SheetE
   }
   const numbers: number[] = []
   let wrong: SheetError | undefined
-  for (const matrix of matricesOf(value, around))
-    eachHeld(matrix, found => {
-      if (typeof found === 'number') numbers.push(found)
-      else if (isError(found)) wrong ??= found
-    })
+  const take = (found: Scalar): void => {
+    if (typeof found === 'number') numbers.push(found)
+    else if (isError(found)) wrong ??= found
+  }
+  if (!isReference(value)) for (const matrix of matricesOf(value, around)) eachHeld(matrix, take)
+  // What formulas ask for most often is read straight from the cells.
+  else
+    for (const { sheet, top, left, bottom, right } of value.areas) {
+      const extent = around.extent(sheet)
+      for (let row = top; row <= Math.min(bottom, extent.rows - 1); row += 1)
+        for (let column = left; column <= Math.min(right, extent.columns - 1); column += 1)
+          take(around.read(sheet, row, column))
+    }
   return wrong ?? numbers
 }
 

@@ -53,6 +53,8 @@ function saidBy(format: CellFormat | undefined): Said {
   }
 }
 
+const WORDS: Partial<Record<keyof Said, string>> = { border: 'bordered', wrap: 'wrapped' }
+
 function inWords(said: Said, keys: readonly (keyof Said)[]): string {
   const words = keys.map(key => {
     const value = said[key]
@@ -68,7 +70,7 @@ function inWords(said: Said, keys: readonly (keyof Said)[]): string {
       case 'align':
         return value ? `aligned ${String(value)}` : 'not aligned'
       default:
-        return `${value ? '' : 'not '}${key === 'filled' ? 'filled' : key === 'border' ? 'bordered' : key === 'wrap' ? 'wrapped' : key}`
+        return `${value ? '' : 'not '}${WORDS[key] ?? key}`
     }
   })
   return words.join(', ')

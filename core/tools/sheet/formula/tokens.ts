@@ -27,8 +27,18 @@ export class FormulaFault extends Error {
 const NUMBER = /(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y
 const TEXT = /"(?:[^"]|"")*"/y
 const SHEET = /(?:'((?:[^']|'')+)'|([A-Za-z_][\w.]*))!/y
-const RANGE =
-  /\$?[A-Za-z]{1,3}\$?\d{1,7}:\$?[A-Za-z]{1,3}\$?\d{1,7}(?![\w(.])|\$?[A-Za-z]{1,3}:\$?[A-Za-z]{1,3}(?![\w(.$])|\$?\d{1,7}:\$?\d{1,7}(?![\w.])/y
+const CORNER = String.raw`\$?[A-Za-z]{1,3}\$?\d{1,7}`
+const COLUMN = String.raw`\$?[A-Za-z]{1,3}`
+const ROW = String.raw`\$?\d{1,7}`
+/** Two corners, columns or rows with a colon between them, and no more letters after them. */
+const RANGE = new RegExp(
+  [
+    String.raw`${CORNER}:${CORNER}(?![\w(.])`,
+    String.raw`${COLUMN}:${COLUMN}(?![\w(.$])`,
+    String.raw`${ROW}:${ROW}(?![\w.])`,
+  ].join('|'),
+  'y',
+)
 const CELL = /\$?[A-Za-z]{1,3}\$?\d{1,7}(?![\w(.])/y
 const WORD = /[\p{L}_\\][\p{L}\p{N}_.]*/uy
 const OPERATOR = /<=|>=|<>|[-+*/^&=<>%(),;:{}~]/y

@@ -355,7 +355,7 @@ export const statistics: readonly SheetFunction[] = [
   ),
   define(
     'SUBTOTAL',
-    'Works an area out by number: 1 average, 2 count, 3 count all, 4 max, 5 min, 6 product, 7–8 deviation, 9 sum, 10–11 variance.',
+    'Works an area out: 1 average, 2 count, 3 count all, 4 max, 5 min, 6 product, 7–8 deviation, 9 sum, 10–11 variance.',
     { work: 'number', areas: 'raw...' },
     ({ work, areas }, around) => {
       const found = subtotals[Math.floor(work) % 100]

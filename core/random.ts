@@ -11,3 +11,7 @@ export function numbersFrom(seed: number): () => number {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296
   }
 }
+
+/** One of these things, by a random number from 0 to 1; undefined of none. */
+export const pick = <Thing>(things: readonly Thing[], random: () => number): Thing | undefined =>
+  things[Math.floor(random() * things.length)]

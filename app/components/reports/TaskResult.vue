@@ -33,7 +33,8 @@ const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {
   if (props.task.workedMs === 0) return 'no time spent'
   const over = props.task.workedMs - suggested.value
-  return `${format.length(props.task.workedMs)} of ${format.length(suggested.value)}${over > 1000 ? `, ${format.length(over)} over` : ''}`
+  const beyond = over > 1000 ? `, ${format.length(over)} over` : ''
+  return `${format.length(props.task.workedMs)} of ${format.length(suggested.value)}${beyond}`
 })
 </script>
 

@@ -1,3 +1,4 @@
+import { pick } from '../../random'
 import type { Proving, Random } from '../tool'
 import { amountOf, decimal } from './amount'
 import type { LedgerCheck } from './checks'
@@ -9,9 +10,6 @@ import type { LedgerOp } from './ops'
 import type { LedgerState, WrittenEntry, WrittenLine } from './state'
 
 type Post = Extract<LedgerOp, { type: 'entry.post' }>
-
-const pick = <Thing>(things: readonly Thing[], random: Random): Thing | undefined =>
-  things[Math.floor(random() * things.length)]
 
 const isPost = (op: LedgerOp): op is Post => op.type === 'entry.post'
 

@@ -1,6 +1,7 @@
 import type { SheetOp } from './ops'
 
-const counted = (number: number, one: string): string => `${number} ${one}${number === 1 ? '' : 's'}`
+/** 1 row, 2 rows. */
+export const counted = (number: number, one: string): string => `${number} ${one}${number === 1 ? '' : 's'}`
 const short = (text: string): string => (text.length > 60 ? `${text.slice(0, 60)}…` : text)
 
 /** An op as a sentence, for logs, replays and reports. */

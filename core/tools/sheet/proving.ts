@@ -1,3 +1,4 @@
+import { pick } from '../../random'
 import type { Proving, Random } from '../tool'
 import { placeIn } from './addresses'
 import type { SheetCheck } from './checks'
@@ -12,8 +13,6 @@ import { extentOf, sheetNumber, valueAt } from './workbook/workbook'
 
 type Write = Extract<SheetOp, { type: 'cell.write' }>
 
-const pick = <Thing>(things: readonly Thing[], random: Random): Thing | undefined =>
-  things[Math.floor(random() * things.length)]
 const isWrite = (op: SheetOp): op is Write => op.type === 'cell.write'
 
 /** A cell that no formula of the task is near to: below and to the right of everything. */

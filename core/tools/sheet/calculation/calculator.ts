@@ -95,23 +95,22 @@ class Calculation {
   }
 
   after(changed: readonly ChangedCell[]): Workbook {
+    const gone: ChangedCell[] = []
     for (const [place, { spills }] of this.workbook.sheets.entries())
       for (const [row, column, { rows, columns }] of spills.entries()) {
         const cell = this.dependencies.at(place, row, column)
         const area = { sheet: place, top: row, left: column, bottom: row + rows - 1, right: column + columns - 1 }
-        if (cell) this.#arrays.set(cell, area)
-        else this.#clear(area)
+        if (cell) {
+          this.#arrays.set(cell, area)
+          continue
+        }
+        // The formula that filled these cells isn't there any more.
+        this.#clear(area)
+        this.#spills[place]!.set(row, column, undefined)
+        gone.push(...cellsOf(area))
       }
     // What stood in a cell as a formula's value, or as part of an array, goes with the change.
     for (const { sheet, row, column } of changed) this.#values[sheet]!.set(row, column, undefined)
-    const gone = this.workbook.sheets.flatMap(({ spills }, sheet) =>
-      [...spills.entries()].flatMap(([row, column, { rows, columns }]) =>
-        this.dependencies.at(sheet, row, column)
-          ? []
-          : cellsOf({ sheet, top: row, left: column, bottom: row + rows - 1, right: column + columns - 1 }),
-      ),
-    )
-    for (const { sheet, row, column } of gone) this.#spills[sheet]!.set(row, column, undefined)
     return this.#rounds(this.#dirtyFrom([...changed, ...gone]))
   }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
+import { counted } from '../describe'
 import { categoryOf, decimalsOf, isGrouped } from '../formats/number-format'
 import type { CellFormat } from '../formats/cell-format'
 import type { SheetState } from '../state'
@@ -33,8 +34,6 @@ export const frozenCheck = z.strictObject({
   columns: z.int().min(0).default(0),
 })
 export type FrozenCheck = z.infer<typeof frozenCheck>
-
-const counted = (number: number, one: string): string => `${number} ${one}${number === 1 ? '' : 's'}`
 
 type Said = { [Key in Exclude<keyof FormatCheck, 'kind' | 'at'>]?: FormatCheck[Key] | null | undefined }
 

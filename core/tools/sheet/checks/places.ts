@@ -1,7 +1,6 @@
 import type { Finding, JudgeContext } from '../../tool'
 import { placeIn } from '../addresses'
 import { cellName } from '../formula/references'
-import type { Area } from '../formula/values'
 import type { SheetOp } from '../ops'
 import type { SheetState } from '../state'
 import type { Sheet, Workbook } from '../workbook/workbook'
@@ -30,9 +29,6 @@ export function placesOf(workbook: Workbook, address: string): Place[] {
       places.push({ row, column, sheet, on: area.sheet, name: before + cellName(row, column) })
   return places
 }
-
-export const inArea = (area: Area, { on, row, column }: Pick<Place, 'on' | 'row' | 'column'>): boolean =>
-  area.sheet === on && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right
 
 /** What was found in one cell. */
 export interface CellFinding {

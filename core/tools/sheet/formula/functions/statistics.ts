@@ -1,10 +1,9 @@
-import { toLogical } from '../converting'
-import { eachHeld, isSeveral, matricesOf, valueThere } from '../surroundings'
+import { eachHeld, isSeveral, matricesOf } from '../surroundings'
 import type { Surroundings } from '../surroundings'
-import { DIVISION, finite, isError, isMatrix, matrixOf, NO_NUMBER, NOT_THERE } from '../values'
+import { DIVISION, finite, isError, matrixOf, NO_NUMBER, NOT_THERE } from '../values'
 import type { Matrix, Scalar, SheetError, Value } from '../values'
 import { readNumber } from '../converting'
-import { sumOf } from './arithmetic'
+import { arithmetic, sumOf } from './arithmetic'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
 
@@ -370,7 +369,7 @@ export const statistics: readonly SheetFunction[] = [
 ]
 
 const byName = (name: string): SheetFunction => statistics.find(one => one.name === name)!
-const sum = define('SUM', '', { numbers: 'number...' }, ({ numbers }) => finite(sumOf(numbers)))
+const sum = arithmetic.find(({ name }) => name === 'SUM')!
 const product = define('PRODUCT', '', { numbers: 'number...' }, ({ numbers }) =>
   finite(numbers.reduce((all, one) => all * one, 1)),
 )
@@ -386,10 +385,4 @@ const subtotals: Readonly<Record<number, SheetFunction>> = {
   9: sum,
   10: byName('VAR'),
   11: byName('VARP'),
-}
-
-/** Whether a value counts as TRUE where a filter asks. */
-export const isTrue = (value: Value, around: Surroundings): boolean => {
-  const there = valueThere(value, around)
-  return !isMatrix(there) && toLogical(there) === true
 }

@@ -1,9 +1,7 @@
 import { z } from 'zod'
-import { areaName, boundsOf, readReference, sheetInFormula } from './formula/references'
+import { boundsOf, readReference } from './formula/references'
 import { readFormulaReference } from './formula/reading'
 import type { Area } from './formula/values'
-import { sheetNumber } from './workbook/workbook'
-import type { Workbook } from './workbook/workbook'
 
 /** A cell of a sheet by its name: B3. */
 export const cellAddress = z
@@ -28,14 +26,3 @@ export function areaAt(address: string, sheet: number): Area {
   if (!reference) throw new RangeError(`${address} is no area.`)
   return { sheet, ...boundsOf(reference) }
 }
-
-/** An area with its sheet; null where the workbook has no such sheet. */
-export function placeIn(workbook: Workbook, address: string): Area | null {
-  const read = readFormulaReference(address)
-  const sheet = read && read.sheet !== null ? sheetNumber(workbook, read.sheet) : -1
-  return read && sheet >= 0 ? { sheet, ...read.bounds } : null
-}
-
-/** An area with its sheet’s name, as a formula would write it. */
-export const placeName = (workbook: Workbook, area: Area): string =>
-  `${sheetInFormula(workbook.sheets[area.sheet]?.name ?? '?')}!${areaName(area)}`

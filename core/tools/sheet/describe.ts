@@ -1,4 +1,5 @@
-import type { SheetOp } from './ops'
+import type { SheetOp } from './ops/op'
+import { conditionInWords } from './workbook/features/condition'
 
 /** 1 row, 2 rows. */
 export const counted = (number: number, one: string): string => `${number} ${one}${number === 1 ? '' : 's'}`
@@ -41,6 +42,58 @@ export function describe(op: SheetOp): string {
       return `Sorted ${op.sheet}, ${op.area} by ${op.by.map(({ column, order }) => `${column} ${order}`).join(', then ')}.`
     case 'panes.freeze':
       return `Kept ${counted(op.rows, 'row')} and ${counted(op.columns, 'column')} of ${op.sheet} in sight.`
+    case 'rows.hide':
+      return `Hid rows ${op.from} to ${op.to} of ${op.sheet}.`
+    case 'rows.show':
+      return `Showed the hidden rows among ${op.from} to ${op.to} of ${op.sheet}.`
+    case 'columns.hide':
+      return `Hid columns ${op.from} to ${op.to} of ${op.sheet}.`
+    case 'columns.show':
+      return `Showed the hidden columns among ${op.from} to ${op.to} of ${op.sheet}.`
+    case 'rows.filter':
+      return op.when
+        ? `Filtered ${op.sheet}, ${op.area} by column ${op.column}: ${conditionInWords(op.when)}.`
+        : `Took the filter of column ${op.column} of ${op.sheet} away.`
+    case 'filter.again':
+      return `Applied the filter of ${op.sheet} again.`
+    case 'filter.remove':
+      return `Took the filter of ${op.sheet} away.`
+    case 'rows.unique':
+      return `Took rows out of ${op.sheet}, ${op.area} that agree in ${op.by.join(', ')}.`
+    case 'text.split':
+      return `Took the texts in ${op.sheet}, ${op.area} apart at “${op.at}”.`
+    case 'cells.replace':
+      return `Put “${short(op.by)}” for “${short(op.find)}” in ${op.sheet}, ${op.area}.`
+    case 'cells.merge':
+      return `Made one cell of ${op.sheet}, ${op.area}.`
+    case 'cells.unmerge':
+      return `Made ${op.sheet}, ${op.area} single cells again.`
+    case 'cell.note':
+      return op.text.trim() === ''
+        ? `Took the note of ${op.sheet}, ${op.cell} away.`
+        : `Noted on ${op.sheet}, ${op.cell}.`
+    case 'cell.link':
+      return op.to.trim() === ''
+        ? `Took the link of ${op.sheet}, ${op.cell} away.`
+        : `Linked ${op.sheet}, ${op.cell} to ${short(op.to)}.`
+    case 'input.check':
+      return op.rule ? `Said what ${op.sheet}, ${op.area} takes.` : `Let ${op.sheet}, ${op.area} take anything.`
+    case 'cells.mark':
+      return `Let cells of ${op.sheet}, ${op.marking.area} stand out by rule.`
+    case 'cells.unmark':
+      return `Took the marks by rule from ${op.sheet}, ${op.area}.`
+    case 'chart.add':
+      return `Drew a chart on ${op.sheet}${op.chart.title ? `: ${short(op.chart.title)}` : ''}.`
+    case 'chart.change':
+      return `Changed ${Object.keys(op.change).join(', ') || 'nothing'} of a chart on ${op.sheet}.`
+    case 'chart.remove':
+      return `Took a chart of ${op.sheet} away.`
+    case 'page.set':
+      return `Set ${Object.keys(op.change).join(', ') || 'nothing'} of how ${op.sheet} is printed.`
+    case 'sheet.lock':
+      return op.locked ? `Locked ${op.sheet}.` : `Unlocked ${op.sheet}.`
+    case 'input.seek':
+      return `Sought the number in ${op.by} that makes ${op.cell} ${short(op.wanted)}.`
     case 'name.define':
       return `Gave the name ${op.name} to ${short(op.refers)}.`
     case 'name.remove':

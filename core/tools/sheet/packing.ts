@@ -3,7 +3,8 @@ import { cellFormat, formatOf } from './formats/cell-format'
 import type { CellFormat } from './formats/cell-format'
 import type { Moment, SheetState } from './state'
 import type { Calculator } from './calculation/calculator'
-import type { Placed } from './workbook/cells'
+import type { Cells, Placed } from './workbook/cells'
+import { features } from './workbook/features'
 import { Formula } from './workbook/formula'
 import { emptySheet } from './workbook/workbook'
 import type { Input, Sheet, Workbook } from './workbook/workbook'
@@ -27,6 +28,9 @@ const packedSheet = z.strictObject({
   widths: sizes.optional(),
   heights: sizes.optional(),
   frozen: z.strictObject({ rows: z.int(), columns: z.int() }).optional(),
+  notes: z.array(z.tuple([...place, z.string().nullable()])).optional(),
+  links: z.array(z.tuple([...place, z.string().nullable()])).optional(),
+  features: features.optional(),
 })
 const packedBook = z.strictObject({
   sheets: z.array(packedSheet),
@@ -56,6 +60,12 @@ function unpackInput(packed: z.infer<typeof input>): Input | undefined {
   return 'f' in packed ? new Formula(packed.f) : packed.t
 }
 
+type PackedTexts = NonNullable<z.infer<typeof packedSheet>['notes']>
+const packTexts = (before: Cells<string>, now: Cells<string>): PackedTexts =>
+  [...before.differences(now)].map(([row, column, text]) => [row, column, text ?? null])
+const unpackTexts = (packed: PackedTexts = []): Placed<string>[] =>
+  packed.map(([row, column, text]) => [row, column, text ?? undefined])
+
 const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 function packBook(book: Workbook, base: Workbook): PackedBook {
@@ -73,6 +83,9 @@ function packBook(book: Workbook, base: Workbook): PackedBook {
       ...(same(before.widths, sheet.widths) ? {} : { widths: sheet.widths }),
       ...(same(before.heights, sheet.heights) ? {} : { heights: sheet.heights }),
       ...(same(before.frozen, sheet.frozen) ? {} : { frozen: sheet.frozen }),
+      ...(before.notes === sheet.notes ? {} : { notes: packTexts(before.notes, sheet.notes) }),
+      ...(before.links === sheet.links ? {} : { links: packTexts(before.links, sheet.links) }),
+      ...(same(before.features, sheet.features) ? {} : { features: sheet.features }),
     }
   })
   const names =
@@ -83,12 +96,12 @@ function packBook(book: Workbook, base: Workbook): PackedBook {
 function unpackBook({ sheets, names }: PackedBook, base: Workbook, calculator: Calculator): Workbook {
   const unpacked = sheets.map((packed): Sheet => {
     const before = base.sheets.find(({ id }) => id === packed.id) ?? emptySheet(packed.id, packed.name)
-    const { inputs, formats, widths, heights, frozen } = packed
-    if (inputs.length + formats.length === 0 && !widths && !heights && !frozen && packed.name === before.name)
-      return before
+    const { id: _, name, inputs, formats, ...rest } = packed
+    const { widths, heights, frozen } = rest
+    if (inputs.length + formats.length === 0 && Object.keys(rest).length === 0 && name === before.name) return before
     return {
       ...before,
-      name: packed.name,
+      name,
       inputs: before.inputs.with(
         inputs.map(([row, column, value]): Placed<Input> => [row, column, unpackInput(value)]),
       ),
@@ -102,6 +115,9 @@ function unpackBook({ sheets, names }: PackedBook, base: Workbook, calculator: C
       widths: widths ?? before.widths,
       heights: heights ?? before.heights,
       frozen: frozen ?? before.frozen,
+      notes: before.notes.with(unpackTexts(rest.notes)),
+      links: before.links.with(unpackTexts(rest.links)),
+      features: rest.features ?? before.features,
     }
   })
   const sameSheets = unpacked.length === base.sheets.length && unpacked.every((sheet, at) => sheet === base.sheets[at])

@@ -1,12 +1,13 @@
 import { pick } from '../../random'
 import type { Proving, Random } from '../tool'
-import { placeIn } from './addresses'
+import { placeIn } from './workbook/places'
 import type { SheetCheck } from './checks'
 import type { SheetContext } from './checks/places'
 import { readReference } from './formula/references'
 import { cellName } from './formula/references'
 import { apply } from './ops'
 import type { SheetOp } from './ops'
+import { spoiled } from './spoiling'
 import type { SheetState } from './state'
 import { asTyped } from './typing'
 import { extentOf, sheetNumber, valueAt } from './workbook/workbook'
@@ -41,7 +42,9 @@ function withSlip(ops: readonly SheetOp[], state: SheetState, random: Random): S
   const changes =
     sheet.inputs.at(readReference(area)!.start.row, readReference(area)!.start.column) !== undefined ||
     slip.type === 'cell.write'
-  return changes ? [...ops.slice(0, at), slip, { type: 'undo' }, ...ops.slice(at)] : [...ops]
+  // Nor what is refused, on a locked sheet or where a cell doesn’t take it.
+  const taken = changes && apply(played(ops.slice(0, at), state), slip).ok
+  return taken ? [...ops.slice(0, at), slip, { type: 'undo' }, ...ops.slice(at)] : [...ops]
 }
 
 /** Cells typed in another order, where nothing but typing happens. */
@@ -87,45 +90,6 @@ function asked(context: SheetContext, kinds: readonly SheetCheck['kind'][], stat
   return { sheet: state.workbook.sheets[area.sheet]!, row, column }
 }
 
-/** What spoils a look, an order, a name, what stays in sight, or the sheets. */
-function otherArrangement(
-  context: SheetContext,
-  after: SheetState,
-  random: Random,
-): { change: string; op: SheetOp } | null {
-  const kinds = ['format', 'sorted', 'frozen', 'name', 'sheets'] as const
-  const check = pick(
-    checksOf(context).filter(({ kind }) => kinds.some(one => one === kind)),
-    random,
-  )
-  if (!check) return null
-  switch (check.kind) {
-    case 'format':
-    case 'sorted': {
-      const cell = asked(context, [check.kind], after, random)
-      if (!cell) return null
-      const at = { sheet: cell.sheet.name, cell: cellName(cell.row, cell.column) }
-      return check.kind === 'format'
-        ? {
-            change: 'a format taken away',
-            op: { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'formats' },
-          }
-        : { change: 'a cell of a row changed', op: { type: 'cell.write', ...at, text: 'another' } }
-    }
-    case 'frozen':
-      return {
-        change: 'a row more in sight',
-        op: { type: 'panes.freeze', sheet: check.sheet, rows: check.rows + 1, columns: 0 },
-      }
-    case 'name':
-      return { change: 'a name for another cell', op: { type: 'name.define', name: check.name, refers: '=Z99' } }
-    case 'sheets':
-      return { change: 'a sheet too many', op: { type: 'sheet.add', name: 'One more' } }
-    default:
-      return null
-  }
-}
-
 export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
   harmless(ops, before, context, random) {
     const unused = checksOf(context).every(({ kind }) => kind !== 'sheets')
@@ -146,33 +110,45 @@ export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
   },
   harmful(ops, before, context, random) {
     const after = played(ops, before)
-    const following = asked(context, ['follows', 'uses', 'consistent'], after, random)
-    if (following && random() < 0.5) {
-      const { sheet, row, column } = following
-      const value = valueAt(sheet, row, column)
-      if (typeof value !== 'number' && typeof value !== 'string') return null
-      const text = asTyped(value)
-      return {
-        change: 'a typed value in place of a formula',
-        ops: [...ops, { type: 'cell.write', sheet: sheet.name, cell: cellName(row, column), text }],
-      }
-    }
-    const arranged = otherArrangement(context, after, random)
-    if (arranged && (random() < 0.3 || !asked(context, ['value', 'follows'], after, random)))
-      return { change: arranged.change, ops: [...ops, arranged.op] }
-    const cell = asked(context, ['value', 'follows'], after, random)
-    if (!cell) return null
-    const value = valueAt(cell.sheet, cell.row, cell.column)
-    const at = { sheet: cell.sheet.name, cell: cellName(cell.row, cell.column) }
-    if (sheetNumber(after.workbook, at.sheet) < 0) return null
-    if (value === null)
-      return { change: 'something in an empty cell', ops: [...ops, { type: 'cell.write', ...at, text: '1' }] }
-    if (typeof value === 'number')
-      return { change: 'another number', ops: [...ops, { type: 'cell.write', ...at, text: String(value + 1) }] }
-    return {
-      change: 'a cell left empty',
-      ops: [...ops, { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'contents' }],
-    }
+    const found = spoiling(ops, after, context, random)
+    const op = found?.ops.at(-1)
+    // What is refused changes nothing.
+    return found && op && apply(after, op).ok ? found : null
   },
   following: ops => ops,
+}
+
+function spoiling(
+  ops: readonly SheetOp[],
+  after: SheetState,
+  context: SheetContext,
+  random: Random,
+): { change: string; ops: readonly SheetOp[] } | null {
+  const following = asked(context, ['follows', 'uses', 'consistent'], after, random)
+  if (following && random() < 0.5) {
+    const { sheet, row, column } = following
+    const value = valueAt(sheet, row, column)
+    if (typeof value !== 'number' && typeof value !== 'string') return null
+    const text = asTyped(value)
+    return {
+      change: 'a typed value in place of a formula',
+      ops: [...ops, { type: 'cell.write', sheet: sheet.name, cell: cellName(row, column), text }],
+    }
+  }
+  const arranged = spoiled(pick(checksOf(context), random), after, random)
+  if (arranged && (random() < 0.3 || !asked(context, ['value', 'follows'], after, random)))
+    return { change: arranged.change, ops: [...ops, arranged.op] }
+  const cell = asked(context, ['value', 'follows'], after, random)
+  if (!cell) return null
+  const value = valueAt(cell.sheet, cell.row, cell.column)
+  const at = { sheet: cell.sheet.name, cell: cellName(cell.row, cell.column) }
+  if (sheetNumber(after.workbook, at.sheet) < 0) return null
+  if (value === null)
+    return { change: 'something in an empty cell', ops: [...ops, { type: 'cell.write', ...at, text: '1' }] }
+  if (typeof value === 'number')
+    return { change: 'another number', ops: [...ops, { type: 'cell.write', ...at, text: String(value + 1) }] }
+  return {
+    change: 'a cell left empty',
+    ops: [...ops, { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'contents' }],
+  }
 }

@@ -5,6 +5,7 @@ import { areaAt } from './addresses'
 import { readDay } from './formula/dates'
 import { columnNumber, readCorner } from './formula/references'
 import { cellFormat, formatOf } from './formats/cell-format'
+import { apply, sheetOp } from './ops'
 import { typed } from './typing'
 import { Cells } from './workbook/cells'
 import type { Placed } from './workbook/cells'
@@ -32,6 +33,8 @@ export const sheetToolSetup = z.strictObject({
   today: z.iso.date(),
   sheets: z.array(sheetSetup).min(1).max(40),
   names: z.array(z.strictObject({ name: z.string(), refers: z.string().startsWith('=') })).default([]),
+  /** Done before the trainee comes: filters, rules, charts and whatever else an operation makes. */
+  ops: z.array(sheetOp).default([]),
 })
 export type SheetToolSetup = z.infer<typeof sheetToolSetup>
 
@@ -55,7 +58,7 @@ export interface SheetState {
 
 /** Throws a RangeError where the setup contradicts itself or a formula of it can’t be read. */
 export function initial(setup: SheetToolSetup): SheetState {
-  const { today, sheets, names } = sheetToolSetup.parse(setup)
+  const { today, sheets, names, ops } = sheetToolSetup.parse(setup)
   const serial = readDay(today)
   if (serial === null) throw new RangeError(`${today} is no day of the calendar.`)
   const workbook: Workbook = {
@@ -64,7 +67,13 @@ export function initial(setup: SheetToolSetup): SheetState {
     names: names.map(({ name, refers }): DefinedName => ({ name, formula: formulaFrom(refers, name) })),
   }
   const calculator = new Calculator()
-  return { workbook: calculator.whole(workbook), past: [], future: [], shown: 0, calculator }
+  const bare = { workbook: calculator.whole(workbook), past: [], future: [], shown: 0, calculator }
+  const { workbook: begun } = ops.reduce<SheetState>((state, op) => {
+    const applied = apply(state, op)
+    if (!applied.ok) throw new RangeError(`${op.type} of the setup: ${applied.refusal}`)
+    return applied.state
+  }, bare)
+  return { ...bare, workbook: begun }
 }
 
 function formulaFrom(text: string, where: string): Formula {

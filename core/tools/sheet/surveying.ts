@@ -1,16 +1,11 @@
 import { MOST_COLUMNS, MOST_ROWS } from './formula/references'
+import type { Block } from './formula/references'
 import { extentOf, valueAt } from './workbook/workbook'
 import type { Sheet } from './workbook/workbook'
 
 export interface CellPlace {
   row: number
   column: number
-}
-interface Block {
-  top: number
-  left: number
-  bottom: number
-  right: number
 }
 
 const filled = (sheet: Sheet, row: number, column: number): boolean =>

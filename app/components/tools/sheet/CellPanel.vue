@@ -11,6 +11,7 @@ defineProps<{
   /** The function that is being typed. */
   call: FormulaHelp['call']
 }>()
+const emit = defineEmits<{ take: [choice: string]; go: [place: string] }>()
 
 const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error: 'error', empty: 'empty' }
 const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: 'wrapped' } as const
@@ -56,6 +57,35 @@ const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: '
           </dd>
         </template>
       </dl>
+      <p v-if="cell.locked" class="small soft">Locked: it can’t be changed.</p>
+      <template v-if="cell.note">
+        <h4>Note</h4>
+        <p class="small">{{ cell.note }}</p>
+      </template>
+      <template v-if="cell.link">
+        <h4>Leads to</h4>
+        <Button
+          v-if="cell.link.startsWith('#')"
+          text
+          size="small"
+          :label="cell.link.slice(1).replace('!', ' ')"
+          @click="emit('go', cell.link.slice(1))"
+        />
+        <p v-else class="small figure">{{ cell.link }}</p>
+      </template>
+      <template v-if="cell.takes">
+        <h4>Takes</h4>
+        <ul v-if="cell.takes.choices.length" class="choices">
+          <li v-for="choice in cell.takes.choices.slice(0, 30)" :key="choice">
+            <Button text size="small" :label="choice" @click="emit('take', choice)" />
+          </li>
+        </ul>
+        <p v-else class="small">{{ cell.takes.words }}</p>
+      </template>
+      <template v-if="cell.markings.length">
+        <h4>Stands out</h4>
+        <p v-for="(words, place) in cell.markings" :key="place" class="small">{{ words }}</p>
+      </template>
       <template v-if="cell.standsOn.length">
         <h4>Stands on</h4>
         <ol>
@@ -131,6 +161,10 @@ li {
 li.now {
   background: var(--act-wash);
   font-weight: 700;
+}
+.choices li {
+  display: block;
+  padding: 0;
 }
 li.user {
   grid-template-columns: 1fr;

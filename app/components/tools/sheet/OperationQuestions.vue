@@ -7,6 +7,10 @@ const emit = defineEmits<{ answer: [answers: Answers]; cancel: [] }>()
 const answers = ref<Record<string, string>>(
   Object.fromEntries(props.questions.map(({ key, first }) => [key, first ?? ''])),
 )
+/** A question that other answers make needless isn’t asked. */
+const asked = computed(() =>
+  props.questions.filter(({ only }) => !only || only.of.includes(answers.value[only.key] ?? '')),
+)
 const form = useTemplateRef('form')
 onMounted(() => form.value?.querySelector<HTMLElement>('input, select')?.focus())
 </script>
@@ -15,9 +19,13 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input, select')?.focus()
   <form ref="form" class="panel asked" :aria-label="operation.title" @submit.prevent="emit('answer', { ...answers })">
     <h3>{{ operation.title }}</h3>
     <p class="small soft">{{ operation.about }}</p>
-    <label v-for="question in questions" :key="question.key">
+    <label v-for="question in asked" :key="question.key">
       <span>{{ question.label }}</span>
-      <select v-if="question.kind === 'choice'" v-model="answers[question.key]">
+      <select
+        v-if="question.kind === 'choice'"
+        v-model="answers[question.key]"
+        @keydown.enter.prevent="form?.requestSubmit()"
+      >
         <option v-for="choice in question.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option>
       </select>
       <InputText v-else v-model="answers[question.key]" size="small" autocomplete="off" spellcheck="false" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { cellName } from '~~/core/tools/sheet/formula/references'
 import type { ShownCell } from '~~/core/tools/sheet/viewing'
+import { looksOf, paintOf } from './looks'
 import { holds } from './selection'
 import type { Block } from './selection'
 
@@ -20,28 +21,18 @@ const props = defineProps<{
   /** How wide that may grow, in pixels. */
   room: number
   toFill: boolean
+  /** Over a column by which the list is filtered: how many rows are shown, of how many. */
+  filtered: string
 }>()
 const emit = defineEmits<{ typed: [text: string] }>()
 
 const naming = computed(() => props.outlines.filter(area => holds(area, props.row, props.column)))
 const mark = computed(() => props.outlines.findIndex(({ top, left }) => top === props.row && left === props.column) + 1)
 const classes = computed(() => {
-  const { cell, row, column } = props
-  const format = cell?.format
-  const usual =
-    cell?.kind === 'number' ? 'right' : cell?.kind === 'logical' || cell?.kind === 'error' ? 'centre' : 'left'
+  const { row, column } = props
   return [
-    format?.align ?? usual,
-    format?.fill && `fill-${format.fill}`,
-    format?.border && `line-${format.border}`,
+    ...looksOf(props.cell),
     {
-      'figure': cell?.kind === 'number',
-      'bold': format?.bold,
-      'italic': format?.italic,
-      'underline': format?.underline,
-      'wrap': format?.wrap,
-      'is-error': cell?.kind === 'error',
-      'is-red': cell?.colour === 'red',
       'in-block': props.inBlock,
       'cursor': props.cursor,
       'named': naming.value.length > 0,
@@ -70,7 +61,14 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
 </script>
 
 <template>
-  <td role="gridcell" :aria-colindex="column + 1" :data-row="row" :data-column="column" :class="classes">
+  <td
+    role="gridcell"
+    :aria-colindex="column + 1"
+    :data-row="row"
+    :data-column="column"
+    :class="classes"
+    :style="paintOf(cell)"
+  >
     <input
       v-if="typing !== null"
       ref="field"
@@ -83,10 +81,14 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
       @input="emit('typed', ($event.target as HTMLInputElement).value)"
     />
     <span v-else class="shown">{{ cell?.text }}</span>
+    <span v-if="filtered" class="filtered small" title="Rows shown, of all rows of the list">{{ filtered }}</span>
+    <i v-if="cell?.note" class="note" title="There is a note"></i>
     <sup v-if="mark > 0" class="mark" aria-hidden="true">{{ mark }}</sup>
     <i v-if="handle" class="handle" aria-hidden="true" title="Draw to continue the selection"></i>
   </td>
 </template>
+
+<style scoped src="./looks.css"></style>
 
 <style scoped>
 td {
@@ -107,48 +109,22 @@ td {
 .over .shown {
   overflow: visible;
 }
-.right {
-  text-align: right;
+.note {
+  position: absolute;
+  top: 0;
+  right: 0;
+  width: 7px;
+  height: 7px;
+  border-radius: 0 0 0 7px;
+  background: var(--inform);
 }
-.centre {
-  text-align: center;
-}
-.bold {
+.filtered {
+  position: absolute;
+  inset: 1px 3px auto auto;
+  padding: 0 0.2rem;
+  background: var(--act-wash);
+  color: var(--act);
   font-weight: 700;
-}
-.italic {
-  font-style: italic;
-}
-.underline {
-  text-decoration: underline;
-}
-.wrap .shown {
-  white-space: normal;
-}
-.fill-grey {
-  background: var(--track);
-}
-.fill-green {
-  background: color-mix(in srgb, var(--act) 20%, var(--surface));
-}
-.fill-amber {
-  background: color-mix(in srgb, #d59a00 26%, var(--surface));
-}
-.fill-red {
-  background: color-mix(in srgb, var(--run-out) 22%, var(--surface));
-}
-.fill-blue {
-  background: color-mix(in srgb, var(--inform) 22%, var(--surface));
-}
-.line-below {
-  border-bottom: 2px solid var(--ink);
-}
-.line-above {
-  border-top: 2px solid var(--ink);
-}
-.line-around {
-  outline: 1px solid var(--ink);
-  outline-offset: -1px;
 }
 .in-block {
   background: var(--act-wash);

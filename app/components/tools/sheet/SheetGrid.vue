@@ -1,9 +1,20 @@
 <script setup lang="ts">
 import { columnName } from '~~/core/tools/sheet/formula/references'
 import type { SheetWindow } from '~~/core/tools/sheet/viewing'
-import { cellsByPlace, COLUMN_WIDTH, drawn, firstToShow, HEAD_HEIGHT, HEAD_WIDTH, ROW_HEIGHT } from './layout'
+import {
+  cellsByPlace,
+  COLUMN_WIDTH,
+  drawn,
+  firstToShow,
+  HEAD_HEIGHT,
+  HEAD_WIDTH,
+  ROW_HEIGHT,
+  spanAt,
+  spansOf,
+} from './layout'
 import { blockOf, holds, isSingle } from './selection'
 import type { Block, Place, Selected } from './selection'
+import { useGridPointer } from './useGridPointer'
 
 /** The cells that are in sight, out of up to a million rows: only they are drawn. */
 const props = defineProps<{
@@ -56,7 +67,18 @@ watch(
 )
 
 const cells = computed(() => cellsByPlace(props.window))
-const cellAt = (row: number, column: number) => cells.value.get(row * 16_384 + column)
+const spans = computed(() => spansOf(props.window?.merged ?? [], rows.value, columns.value))
+const spanOf = (row: number, column: number) => spanAt(spans.value, row, column)
+/** A merged cell shows what its first one holds. */
+function cellAt(row: number, column: number) {
+  const of = spanOf(row, column)?.of ?? { row, column }
+  return cells.value.get(of.row * 16_384 + of.column)
+}
+function filtered(row: number, column: number): string {
+  const filter = props.window?.filter
+  const here = filter?.area.top === row && filter.columns.some(one => one.column === column)
+  return here ? `${filter.shown}/${filter.rows}` : ''
+}
 const block = computed(() => blockOf(props.selected))
 const isCursor = (row: number, column: number): boolean =>
   props.selected.cursor.row === row && props.selected.cursor.column === column
@@ -87,33 +109,13 @@ function show({ row, column }: Place): void {
 }
 defineExpose({ show, pageRows: computed(() => Math.max(1, rows.value.length - frozen.value.rows - 1)) })
 
-function placeOf(event: MouseEvent): Place | null {
-  const cell = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-row][data-column]') : null
-  return cell ? { row: Number(cell.dataset.row), column: Number(cell.dataset.column) } : null
-}
-
-let dragging = false
-function down(event: MouseEvent) {
-  const place = placeOf(event)
-  if (!place || event.button !== 0) return
-  if (event.target instanceof Element && event.target.closest('input')) return
-  dragging = true
-  event.preventDefault()
-  if (event.target instanceof Element && event.target.closest('.handle')) emit('fill')
-  else emit('point', place, event.shiftKey)
-}
-function move(event: MouseEvent) {
-  const place = dragging ? placeOf(event) : null
-  if (place) emit('drag', place)
-}
-useEventListener(window, 'mouseup', () => {
-  if (dragging) emit('drop')
-  dragging = false
+const { down, move, open } = useGridPointer({
+  point: (place, extend) => emit('point', place, extend),
+  drag: place => emit('drag', place),
+  drop: () => emit('drop'),
+  open: place => emit('open', place),
+  fill: () => emit('fill'),
 })
-function open(event: MouseEvent) {
-  const place = placeOf(event)
-  if (place) emit('open', place)
-}
 </script>
 
 <template>
@@ -166,28 +168,32 @@ function open(event: MouseEvent) {
               >
                 {{ row + 1 }}
               </th>
-              <SheetCell
-                v-for="{ at: column } in columns"
-                :id="isCursor(row, column) ? 'cell-with-cursor' : undefined"
-                :key="column"
-                :row="row"
-                :column="column"
-                :cell="cellAt(row, column)"
-                :cursor="isCursor(row, column)"
-                :in-block="several && holds(block, row, column)"
-                :handle="row === block.bottom && column === block.right && typing === null"
-                :outlines="outlines"
-                :typing="isCursor(row, column) ? typing : null"
-                :room="roomFor(column)"
-                :to-fill="filling !== null && holds(filling, row, column)"
-                :aria-selected="holds(block, row, column)"
-                :class="{
-                  'over': runsOver(row, column),
-                  'last-frozen-row': row === frozen.rows - 1,
-                  'last-frozen-column': column === frozen.columns - 1,
-                }"
-                @typed="emit('typed', $event)"
-              />
+              <template v-for="{ at: column } in columns" :key="column">
+                <SheetCell
+                  v-if="spanOf(row, column) !== null"
+                  :id="isCursor(row, column) ? 'cell-with-cursor' : undefined"
+                  :rowspan="spanOf(row, column)?.rows"
+                  :colspan="spanOf(row, column)?.columns"
+                  :filtered="filtered(row, column)"
+                  :row="row"
+                  :column="column"
+                  :cell="cellAt(row, column)"
+                  :cursor="isCursor(row, column)"
+                  :in-block="several && holds(block, row, column)"
+                  :handle="row === block.bottom && column === block.right && typing === null"
+                  :outlines="outlines"
+                  :typing="isCursor(row, column) ? typing : null"
+                  :room="roomFor(column)"
+                  :to-fill="filling !== null && holds(filling, row, column)"
+                  :aria-selected="holds(block, row, column)"
+                  :class="{
+                    'over': runsOver(row, column),
+                    'last-frozen-row': row === frozen.rows - 1,
+                    'last-frozen-column': column === frozen.columns - 1,
+                  }"
+                  @typed="emit('typed', $event)"
+                />
+              </template>
             </tr>
           </tbody>
         </table>
@@ -218,13 +224,9 @@ th,
 .corner {
   border-right: 1px solid var(--line);
   border-bottom: 1px solid var(--line);
-  padding: 0 0.45rem;
   overflow: hidden;
   white-space: nowrap;
   position: relative;
-}
-th,
-.corner {
   background: var(--ground);
   color: var(--ink-soft);
   font-weight: 400;

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { operations } from '~~/core/tools/sheet/operations/catalogue'
 import { MOST_COLUMNS, MOST_ROWS } from '~~/core/tools/sheet/formula/references'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
+import BookHeader from './BookHeader.vue'
+import SheetCharts from './charts/SheetCharts.vue'
 import { blockName } from './selection'
 import type { Place } from './selection'
+import { sheetInWords } from './words'
 import { useSheetClipboard } from './useClipboard'
 import { useSheet } from './useSheet'
 import { useSheetKeys } from './useKeys'
@@ -21,7 +25,18 @@ const finder = useTemplateRef<{ focus(): void; ask(operation: unknown): void }>(
 useSheetClipboard(sheet, () => root.value)
 
 const back = () => grid.value?.$el.focus({ preventScroll: true })
-const { keyInGrid, keyWhileTyping } = useSheetKeys(sheet, props.work, back, () => grid.value?.pageRows ?? 20)
+const { keyInGrid, keyWhileTyping } = useSheetKeys(
+  sheet,
+  props.work,
+  back,
+  () => grid.value?.pageRows ?? 20,
+  operation => finder.value?.ask(operation),
+)
+const runNamed = (id: string) => {
+  const operation = operations.find(one => one.id === id)
+  if (operation?.asks) finder.value?.ask(operation)
+  else if (operation) void sheet.run(operation)
+}
 watch(
   () => selected.value.corner,
   corner => grid.value?.show(corner),
@@ -70,20 +85,28 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   finder.value?.focus()
 })
 
+/** Puts a choice that a cell takes into it. */
+async function take(choice: string) {
+  if (typing.value || !cell.value) return
+  await sheet.operate({ type: 'cell.write', sheet: sheet.sheet.value, cell: cell.value.address, text: choice })
+  back()
+}
+
 const name = computed(() => blockName(block.value))
-const stay = computed(() => {
-  const { rows, columns } = seen.value?.frozen ?? { rows: 0, columns: 0 }
-  const parts = [
-    rows > 0 ? (rows === 1 ? 'row 1' : `rows 1–${rows}`) : '',
-    columns > 0 ? counted(columns, 'column', 'columns') : '',
-  ].filter(Boolean)
-  return parts.length > 0 ? `${parts.join(' and ')} ${rows + columns === 1 ? 'stays' : 'stay'} in sight` : ''
-})
 const spoken = computed(() => {
   if (!cell.value) return ''
-  const { address, shown, typed, format } = cell.value
-  const formula = typed.startsWith('=') ? `, formula ${typed.slice(1)}` : ''
-  return `${address}, ${shown || 'empty'}${formula}${format.number ? `, format ${format.number}` : ''}`
+  const { address, shown, typed, format, takes, note, locked } = cell.value
+  return [
+    address,
+    shown || 'empty',
+    typed.startsWith('=') ? `formula ${typed.slice(1)}` : '',
+    format.number ? `format ${format.number}` : '',
+    takes ? `takes ${takes.words}` : '',
+    note ? `note: ${note}` : '',
+    locked ? 'locked' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 })
 </script>
 
@@ -118,24 +141,12 @@ const spoken = computed(() => {
       </div>
       <p v-if="refusal" class="notice is-refusal small" role="alert" data-refusal>{{ refusal }}</p>
       <section class="panel book" aria-label="Workbook">
-        <header>
-          <nav aria-label="Sheets">
-            <button
-              v-for="one in seen.sheets"
-              :key="one"
-              type="button"
-              :aria-current="one === sheet.sheet.value ? 'page' : undefined"
-              @mousedown.prevent
-              @click="chooseSheet(one)"
-            >
-              {{ one }}
-            </button>
-          </nav>
-          <span class="small soft"
-            >{{ counted(seen.extent.rows, 'row', 'rows') }}<template v-if="stay"> · {{ stay }}</template
-            ><template v-if="inHand?.mode === 'watched'"> · each change is a try</template></span
-          >
-        </header>
+        <BookHeader
+          :sheets="seen.sheets"
+          :sheet="sheet.sheet.value"
+          :facts="[...sheetInWords(seen), ...(inHand?.mode === 'watched' ? ['each change is a try'] : [])]"
+          @choose="chooseSheet"
+        />
         <SheetGrid
           ref="grid"
           class="cells"
@@ -167,8 +178,25 @@ const spoken = computed(() => {
           @typed="sheet.typed($event, $event.length)"
         />
       </section>
+      <SheetCharts
+        v-if="sheet.charts.value?.length"
+        class="charts"
+        :charts="sheet.charts.value"
+        :chosen="sheet.chosenChart.value"
+        @choose="sheet.chosenChart.value = $event"
+        @change="runNamed('chart-change')"
+        @remove="runNamed('chart-remove')"
+      />
     </div>
-    <CellPanel :cell="cell" :selection="about" :single="sheet.single.value" :name="name" :call="help?.call ?? null" />
+    <CellPanel
+      :cell="cell"
+      :selection="about"
+      :single="sheet.single.value"
+      :name="name"
+      :call="help?.call ?? null"
+      @take="take"
+      @go="sheet.goTo($event).then(there => there && back())"
+    />
     <p class="spoken" role="status">{{ spoken }}</p>
   </div>
 </template>
@@ -197,34 +225,9 @@ const spoken = computed(() => {
   min-height: 0;
   overflow: clip;
 }
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 0.6rem;
-  padding: 0 0.7rem 0 0.3rem;
-  border-bottom: 1px solid var(--line);
-}
-nav {
-  display: flex;
-  overflow-x: auto;
-}
-nav button {
-  padding: 0.35rem 0.6rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-  white-space: nowrap;
-}
-nav button[aria-current] {
-  border-bottom-color: var(--act);
-  color: var(--ink);
-  font-weight: 700;
-}
-header > span {
-  white-space: nowrap;
+.charts {
+  flex: 0 0 44%;
+  min-height: 0;
 }
 .cells {
   min-height: 0;

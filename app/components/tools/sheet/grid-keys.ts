@@ -26,6 +26,7 @@ const withCtrl: Readonly<Record<string, GridKey>> = {
   u: { kind: 'operation', id: 'underline' },
   d: { kind: 'operation', id: 'fill-down' },
   r: { kind: 'operation', id: 'fill-right' },
+  f: { kind: 'operation', id: 'find' },
 }
 
 /** A key as practitioners know it from any spreadsheet; null for one that means nothing here. */

@@ -18,6 +18,8 @@ export function drawn(
   let used = 0
   const add = (at: number): void => {
     const size = sizes[at] ?? usual
+    // Hidden.
+    if (size === 0) return
     lines.push({ at, size })
     used += size
   }
@@ -63,7 +65,38 @@ export function firstToShow(
   return Math.max(first, from)
 }
 
+const placeKey = (row: number, column: number): number => row * 16_384 + column
+
+export interface Span {
+  rows: number
+  columns: number
+  /** The cell whose contents are shown. */
+  of: { row: number; column: number }
+}
+
+/** Merged cells among the lines that are drawn: how far each reaches, and null for those that it covers. */
+export function spansOf(
+  merged: SheetWindow['merged'],
+  rows: readonly { at: number }[],
+  columns: readonly { at: number }[],
+): Map<number, Span | null> {
+  const spans = new Map<number, Span | null>()
+  for (const { top, left, bottom, right } of merged) {
+    const down = rows.filter(({ at }) => at >= top && at <= bottom)
+    const across = columns.filter(({ at }) => at >= left && at <= right)
+    for (const row of down) for (const column of across) spans.set(placeKey(row.at, column.at), null)
+    if (down[0] && across[0])
+      spans.set(placeKey(down[0].at, across[0].at), {
+        rows: down.length,
+        columns: across.length,
+        of: { row: top, column: left },
+      })
+  }
+  return spans
+}
+export const spanAt = (spans: Map<number, Span | null>, row: number, column: number) => spans.get(placeKey(row, column))
+
 /** Cells of a window by their place. */
 export function cellsByPlace(window: SheetWindow | null): Map<number, SheetWindow['cells'][number]> {
-  return new Map(window?.cells.map(cell => [cell.row * 16_384 + cell.column, cell]))
+  return new Map(window?.cells.map(cell => [placeKey(cell.row, cell.column), cell]))
 }

@@ -1,4 +1,5 @@
-import { areaName, MOST_COLUMNS, MOST_ROWS } from '../../../../core/tools/sheet/formula/references'
+import { areaName, isInBlock, MOST_COLUMNS, MOST_ROWS } from '../../../../core/tools/sheet/formula/references'
+import type { Block } from '../../../../core/tools/sheet/formula/references'
 
 /** A cell by its place, counted from 0. */
 export interface Place {
@@ -6,12 +7,7 @@ export interface Place {
   column: number
 }
 
-export interface Block {
-  top: number
-  left: number
-  bottom: number
-  right: number
-}
+export type { Block } from '../../../../core/tools/sheet/formula/references'
 
 /** What is selected: from the cell with the cursor to the opposite corner. */
 export interface Selected {
@@ -33,8 +29,7 @@ export const blockOf = ({ cursor, corner }: Selected): Block => ({
 
 export const isSingle = ({ top, left, bottom, right }: Block): boolean => top === bottom && left === right
 
-export const holds = ({ top, left, bottom, right }: Block, row: number, column: number): boolean =>
-  row >= top && row <= bottom && column >= left && column <= right
+export const holds = isInBlock
 
 /** Cells by their name for people: whole rows and columns by their own. */
 export function blockName(block: Block): string {

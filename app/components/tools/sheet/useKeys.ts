@@ -1,4 +1,5 @@
 import { operations } from '~~/core/tools/sheet/operations/catalogue'
+import type { Operation } from '~~/core/tools/sheet/operations/catalogue'
 import type { WorkOnTask } from '~/composables/useWork'
 import { gridKey } from './grid-keys'
 import type { GridKey } from './grid-keys'
@@ -6,14 +7,28 @@ import type { Place } from './selection'
 import { canPoint, fixedOtherwise } from './typing'
 import type { useSheet } from './useSheet'
 
-/** Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page. */
+/**
+ * Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page; `ask`
+ * opens the questions of an operation.
+ */
 export function useSheetKeys(
   sheet: ReturnType<typeof useSheet>,
   work: WorkOnTask,
   back: () => void,
   pageRows: () => number,
+  ask: (operation: Operation) => void,
 ) {
   const { seen, selected, about, typing, help, completion } = sheet
+
+  /** The first place from one on whose row and column are shown. */
+  function shownFrom({ row, column }: Place, { down, across }: { down: number; across: number }): Place {
+    const { heights = {}, widths = {} } = seen.value ?? {}
+    const to = { row, column }
+    while (down !== 0 && heights[to.row] === 0 && to.row > 0) to.row += Math.sign(down)
+    while (across !== 0 && widths[to.column] === 0 && to.column > 0) to.column += Math.sign(across)
+    // Where nothing more is shown that way, the cursor stays.
+    return heights[to.row] === 0 || widths[to.column] === 0 ? selected.value.corner : to
+  }
 
   async function keyInGrid(event: KeyboardEvent) {
     if (typing.value) return keyWhileTyping(event)
@@ -34,7 +49,11 @@ export function useSheetKeys(
         if (key.toEdge) {
           const edge = await work.ask<Place>({ kind: 'edge', ...from, down: key.down, across: key.across })
           if (edge) sheet.go(edge, key.extend)
-        } else sheet.go({ row: from.row + key.down * step, column: from.column + key.across * step }, key.extend)
+        } else
+          sheet.go(
+            shownFrom({ row: from.row + key.down * step, column: from.column + key.across * step }, key),
+            key.extend,
+          )
         return
       }
       case 'go': {
@@ -47,7 +66,7 @@ export function useSheetKeys(
         return sheet.go(to, key.extend)
       }
       case 'next':
-        return sheet.go({ row: cursor.row + key.down, column: cursor.column + key.across }, false)
+        return sheet.go(shownFrom({ row: cursor.row + key.down, column: cursor.column + key.across }, key), false)
       case 'all': {
         const list = about.value?.list
         if (list)
@@ -67,7 +86,8 @@ export function useSheetKeys(
         return
       case 'operation': {
         const operation = operations.find(({ id }) => id === key.id)
-        if (operation) await sheet.run(operation)
+        if (operation?.asks) ask(operation)
+        else if (operation) await sheet.run(operation)
       }
     }
   }

@@ -4,6 +4,8 @@ import { readFormulaReference } from '~~/core/tools/sheet/formula/reading'
 import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
 import { boundsOf } from '~~/core/tools/sheet/formula/references'
 import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
+import type { ChartSeen } from '~~/core/tools/sheet/charting'
+import { plainPage } from '~~/core/tools/sheet/workbook/features/page'
 import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
 import { windowFor } from './layout'
@@ -32,11 +34,23 @@ export function useSheet(work: WorkOnTask) {
   const refusal = ref('')
   /** Where a fill that is being drawn would go. */
   const filling = shallowRef<Block | null>(null)
+  const charts = work.view<ChartSeen[]>(() => ({ kind: 'charts' }))
+  /** The chart that is chosen, by its number; the first where there is no such one. */
+  const chosenChart = ref(1)
+  const chart = computed(() => {
+    const all = seen.value?.charts ?? []
+    return all.find(({ id }) => id === chosenChart.value) ?? all[0] ?? null
+  })
   const sheet = computed(() => seen.value?.sheets[seen.value.shown] ?? '')
   /** The corner of what a formula points to, while it is being pointed. */
   let pointing: Selected | null = null
 
   watch(typing, async now => {
+    if (now && !now.text.startsWith('=')) {
+      help.value = choicesFor(now)
+      completion.value = 0
+      return
+    }
     const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
     const found = wanted && (await work.ask<FormulaHelp>(wanted))
     // What was typed since asks again.
@@ -44,6 +58,16 @@ export function useSheet(work: WorkOnTask) {
     help.value = found
     completion.value = 0
   })
+
+  /** What a cell that takes one of a list could become, by what is typed so far. */
+  function choicesFor({ text, sheet: on }: Typing): FormulaHelp | null {
+    const choices = on === sheet.value ? (cell.value?.takes?.choices ?? []) : []
+    const begun = text.toLowerCase()
+    const options = choices.filter(one => one.toLowerCase().startsWith(begun) && one !== text).slice(0, 8)
+    return options.length === 0
+      ? null
+      : { from: 0, options: options.map(one => ({ text: one, about: '' })), call: null }
+  }
 
   async function operate(op: unknown): Promise<boolean> {
     refusal.value = (await work.operate(op)) ?? ''
@@ -62,12 +86,28 @@ export function useSheet(work: WorkOnTask) {
       frozen: seen.value?.frozen ?? { rows: 0, columns: 0 },
       list: about.value?.list ?? block.value,
       heading: about.value?.heading ?? false,
+      headings: about.value?.headings ?? [],
+      shown: cell.value?.shown ?? '',
+      note: cell.value?.note ?? '',
+      link: cell.value?.link ?? '',
+      filtered: seen.value?.filter?.columns.map(({ column }) => column) ?? null,
+      chart: chart.value,
+      page: seen.value?.page ?? plainPage,
+      locked: seen.value?.locked ?? false,
+      sheets: seen.value?.sheets ?? [],
     }
   })
 
   async function run(operation: Operation, answers: Answers = {}): Promise<void> {
+    if (operation.seek) {
+      const found = await work.ask<Place>(operation.seek(selection.value, answers))
+      if (found) go(found, false)
+      else refusal.value = 'That isn’t found on this sheet.'
+      return
+    }
     const op = operation.make(selection.value, around.value, answers)
-    if (op) await operate(op)
+    if (typeof op === 'string') refusal.value = op
+    else if (op) await operate(op)
     else refusal.value = `“${operation.title}” can’t be done to what is selected: ${operation.about}.`
   }
 
@@ -250,6 +290,9 @@ export function useSheet(work: WorkOnTask) {
     drop,
     pointBy,
     complete,
+    charts,
+    chart,
+    chosenChart,
     single: computed(() => isSingle(block.value)),
   }
 }

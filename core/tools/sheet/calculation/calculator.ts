@@ -5,6 +5,7 @@ import type { Area, Matrix, Scalar, SheetError } from '../formula/values'
 import { MOST_COLUMNS, MOST_ROWS } from '../formula/references'
 import { Cells, CellsDraft } from '../workbook/cells'
 import { Formula } from '../workbook/formula'
+import { hiddenRows } from '../workbook/hidden'
 import { formulaAt, nameOf, overlaps, sheetNumber } from '../workbook/workbook'
 import type { Spill, Workbook } from '../workbook/workbook'
 import { Dependencies, keyOf } from './dependencies'
@@ -82,6 +83,10 @@ class Calculation {
     formulaAt: (on, row, column) => {
       const held = this.workbook.sheets[on]
       return held ? (formulaAt(held, row, column)?.text ?? null) : null
+    },
+    hidden: (on, row) => {
+      const held = this.workbook.sheets[on]
+      return (held && hiddenRows(held).get(row)) ?? null
     },
     extent: on => this.#extents[on] ?? { rows: 0, columns: 0 },
   }

@@ -3,6 +3,7 @@ import type { Node } from '../formula/parser'
 import type { Surroundings } from '../formula/surroundings'
 import { isMatrix } from '../formula/values'
 import type { Scalar } from '../formula/values'
+import { hiddenRows } from '../workbook/hidden'
 import { extentOf, formulaAt, nameOf, sheetNumber, valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 
@@ -18,6 +19,7 @@ export function surroundingsOf(workbook: Workbook, sheet: number, row: number, c
     named: name => nameOf(workbook, name)?.formula.tree ?? null,
     read: (on, atRow, atColumn) => (sheets[on] ? valueAt(sheets[on], atRow, atColumn) : null),
     formulaAt: (on, atRow, atColumn) => (sheets[on] && formulaAt(sheets[on], atRow, atColumn)?.text) ?? null,
+    hidden: (on, atRow) => (sheets[on] && hiddenRows(sheets[on]).get(atRow)) ?? null,
     extent: on => (sheets[on] ? extentOf(sheets[on]) : { rows: 0, columns: 0 }),
   }
 }

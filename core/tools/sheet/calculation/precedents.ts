@@ -12,8 +12,8 @@ export interface Precedents {
   open: boolean
 }
 
-/** Functions whose cells are only known once they are worked out. */
-const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT'])
+/** Functions whose cells are only known once they are worked out, or that ask which rows are shown. */
+const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT', 'SUBTOTAL'])
 const MOST_NAMES = 32
 
 function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
-import { placeAddress, placeIn, placeName } from '../addresses'
+import { placeAddress } from '../addresses'
+import { placeIn, placeName } from '../workbook/places'
 import { surroundingsOf } from '../calculation/peeking'
 import { evaluate } from '../formula/evaluate'
 import { columnNumber } from '../formula/references'
@@ -149,7 +150,8 @@ export function judgeUnchanged({ workbook }: SheetState, context: SheetContext):
       )
     }
     begun ||= now.formats !== sheet.formats && mine?.formats !== sheet.formats
-    begun ||= now.frozen !== sheet.frozen
+    begun ||= now.frozen !== sheet.frozen || now.features !== sheet.features
+    begun ||= now.notes !== sheet.notes || now.links !== sheet.links
   }
   if (changed.length > 0) {
     const named = changed

@@ -11,9 +11,14 @@ import {
   sortedCheck,
   unchangedCheck,
 } from './arrangement'
+import { chartCheck, judgeChart } from './charts'
 import { consistentCheck, judgeConsistent, judgeUses, usesCheck } from './formulas'
+import { filteredCheck, judgeFiltered, judgeSummary, summaryCheck } from './lists'
 import { formatCheck, frozenCheck, judgeFormat, judgeFrozen } from './looks'
+import { hiddenCheck, judgeHidden, judgeLocked, judgePage, lockedCheck, pageCheck } from './pages'
 import type { SheetContext } from './places'
+import { judgeLinked, judgeMerged, judgeNoted, linkedCheck, mergedCheck, notedCheck } from './remarks'
+import { acceptsCheck, judgeAccepts, judgeMarked, judgeScaled, markedCheck, scaledCheck } from './rules'
 import { followsCheck, judgeFollows, judgeValue, valueCheck } from './values'
 
 /** What a step on a workbook can be checked for. */
@@ -28,6 +33,18 @@ export const sheetCheck = z.discriminatedUnion('kind', [
   nameCheck,
   sheetsCheck,
   unchangedCheck,
+  filteredCheck,
+  summaryCheck,
+  acceptsCheck,
+  markedCheck,
+  scaledCheck,
+  chartCheck,
+  pageCheck,
+  lockedCheck,
+  hiddenCheck,
+  notedCheck,
+  linkedCheck,
+  mergedCheck,
 ])
 export type SheetCheck = z.infer<typeof sheetCheck>
 
@@ -53,5 +70,29 @@ export function judge(state: SheetState, check: SheetCheck, context: SheetContex
       return judgeSheets(state, check)
     case 'unchanged':
       return judgeUnchanged(state, context)
+    case 'filtered':
+      return judgeFiltered(state, check, context)
+    case 'summary':
+      return judgeSummary(state, check)
+    case 'accepts':
+      return judgeAccepts(state, check)
+    case 'marked':
+      return judgeMarked(state, check)
+    case 'scaled':
+      return judgeScaled(state, check)
+    case 'chart':
+      return judgeChart(state, check)
+    case 'page':
+      return judgePage(state, check)
+    case 'locked':
+      return judgeLocked(state, check)
+    case 'hidden':
+      return judgeHidden(state, check)
+    case 'noted':
+      return judgeNoted(state, check)
+    case 'linked':
+      return judgeLinked(state, check)
+    case 'merged':
+      return judgeMerged(state, check)
   }
 }

@@ -1,5 +1,5 @@
 import type { Finding, JudgeContext } from '../../tool'
-import { placeIn } from '../addresses'
+import { placeIn } from '../workbook/places'
 import { cellName } from '../formula/references'
 import type { SheetOp } from '../ops'
 import type { SheetState } from '../state'

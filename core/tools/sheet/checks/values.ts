@@ -1,19 +1,18 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
-import { placeAddress, placeIn } from '../addresses'
+import { placeAddress } from '../addresses'
 import { resultIn } from '../calculation/peeking'
 import { compared } from '../formula/comparing'
 import { readNumber } from '../formula/converting'
-import { cellName } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
-import { moved } from '../ops/copying'
-import { write } from '../ops/writing'
+import { moved } from '../ops/moving'
 import type { SheetState } from '../state'
-import { typed, valueInWords } from '../typing'
+import { valueInWords } from '../typing'
 import { Formula } from '../workbook/formula'
 import { valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
+import { cellChanges, changedCopy, changesInWords } from './changing'
 import { placesOf, together } from './places'
 import type { CellFinding, Place } from './places'
 
@@ -48,7 +47,7 @@ export const followsCheck = z
   .strictObject({
     kind: z.literal('follows'),
     ...expectation,
-    changes: z.array(z.strictObject({ cell: placeAddress, to: z.string() })).min(1),
+    changes: cellChanges.min(1),
   })
   .refine(oneExpectation, 'exactly one of is, are and by')
 export type FollowsCheck = z.infer<typeof followsCheck>
@@ -118,18 +117,8 @@ function valueFound({ workbook }: SheetState, check: ValueCheck): Finding {
   return together(cells, `A value in ${check.at}.`)
 }
 
-/** The workbook with these cells changed. */
-function copyWith(state: SheetState, changes: FollowsCheck['changes']): Workbook {
-  const changed = changes.reduce((book, { cell, to }) => {
-    const area = placeIn(book, cell)
-    const sheet = area && book.sheets[area.sheet]
-    return area && sheet ? write(book, sheet.name, cellName(area.top, area.left), [[to]]) : book
-  }, state.workbook)
-  return state.calculator.changed(state.workbook, changed)
-}
-
 export function judgeFollows(state: SheetState, check: FollowsCheck): Finding {
-  const copy = copyWith(state, check.changes)
+  const copy = changedCopy(state, check.changes)
   return best(check, one => followingFound(state, copy, one))
 }
 
@@ -169,12 +158,4 @@ function faultOfFollowing(
   if (!formula) return now === undefined || same(before, now, how) ? 'typed-value' : 'wrong-value'
   if (isError(found)) return 'error-value'
   return now !== undefined && same(before, now, how) ? 'does-not-follow' : 'wrong-value'
-}
-
-const changesInWords = (changes: FollowsCheck['changes']): string =>
-  changes.map(({ cell, to }) => `${cell.replace('!', ' ')} is ${to === '' ? 'empty' : inWords(to)}`).join(' and ')
-
-const inWords = (text: string): string => {
-  const read = typed(text)
-  return read.ok && typeof read.input === 'number' ? text : `“${text}”`
 }

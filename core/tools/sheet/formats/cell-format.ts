@@ -1,5 +1,9 @@
 import { z } from 'zod'
 
+/** Colours of ours by name: they are right in the light and in the dark. */
+export const inkName = z.enum(['soft', 'good', 'warn', 'bad', 'accent'])
+export const fillName = z.enum(['grey', 'green', 'amber', 'red', 'blue'])
+
 /** How a cell looks; what isn't said is as the sheet has it. */
 export const cellFormat = z.strictObject({
   /** A number format by ISO/IEC 29500-1, 18.8.31. */
@@ -9,10 +13,11 @@ export const cellFormat = z.strictObject({
   underline: z.boolean().optional(),
   align: z.enum(['left', 'centre', 'right']).optional(),
   wrap: z.boolean().optional(),
-  /** Colours of ours by name: they are right in the light and in the dark. */
-  ink: z.enum(['soft', 'good', 'warn', 'bad', 'accent']).optional(),
-  fill: z.enum(['grey', 'green', 'amber', 'red', 'blue']).optional(),
+  ink: inkName.optional(),
+  fill: fillName.optional(),
   border: z.enum(['below', 'above', 'around']).optional(),
+  /** Whether it can be changed although its sheet is locked. */
+  open: z.boolean().optional(),
 })
 export type CellFormat = z.infer<typeof cellFormat>
 

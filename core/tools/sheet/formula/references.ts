@@ -122,8 +122,22 @@ export function writeReference({ sheet, start, end, whole }: WrittenReference): 
   return `${before}${part(start)}:${part(end)}`
 }
 
+/** Cells from one corner to the other, both counted from 0 and part of it. */
+export interface Block {
+  top: number
+  left: number
+  bottom: number
+  right: number
+}
+
+export const isInBlock = ({ top, left, bottom, right }: Block, row: number, column: number): boolean =>
+  row >= top && row <= bottom && column >= left && column <= right
+
+export const blocksOverlap = (one: Block, other: Block): boolean =>
+  one.top <= other.bottom && other.top <= one.bottom && one.left <= other.right && other.left <= one.right
+
 /** The cells from one corner to the other, whichever way they are written. */
-export function boundsOf({ start, end }: Pick<WrittenReference, 'start' | 'end'>) {
+export function boundsOf({ start, end }: Pick<WrittenReference, 'start' | 'end'>): Block {
   const other = end ?? start
   return {
     top: Math.min(start.row, other.row),
@@ -134,17 +148,7 @@ export function boundsOf({ start, end }: Pick<WrittenReference, 'start' | 'end'>
 }
 
 /** An area by its name in its own sheet: B2, or A1:C3. */
-export function areaName({
-  top,
-  left,
-  bottom,
-  right,
-}: {
-  top: number
-  left: number
-  bottom: number
-  right: number
-}): string {
+export function areaName({ top, left, bottom, right }: Block): string {
   const start = cellName(top, left)
   return top === bottom && left === right ? start : `${start}:${cellName(bottom, right)}`
 }

@@ -3,6 +3,8 @@ import { sheetOp } from '../ops'
 import { groups, operations } from './catalogue'
 import type { Around, Selection } from './catalogue'
 import { findOperations } from './finding'
+import { plainPage } from '../workbook/features/page'
+import { sheetQuery } from '../viewing'
 
 describe('the operation finder', () => {
   it.each([
@@ -26,7 +28,34 @@ describe('the operation finder', () => {
     ['named range', 'name'],
     ['new sheet', 'add-sheet'],
     ['rename', 'rename-sheet'],
-    ['highlight', 'fill-amber'],
+    ['fill colour', 'fill-amber'],
+    ['highlight cells if', 'mark'],
+    ['filter', 'filter'],
+    ['show only', 'filter'],
+    ['remove duplicates', 'unique'],
+    ['text to columns', 'split'],
+    ['find and replace', 'replace'],
+    ['dropdown', 'take-list'],
+    ['validation', 'take-list'],
+    ['conditional format', 'mark'],
+    ['colour scale', 'scale'],
+    ['data bars', 'bars'],
+    ['column chart', 'chart-columns'],
+    ['pie', 'chart-pie'],
+    ['chart title', 'chart-change'],
+    ['landscape', 'page'],
+    ['print area', 'print-area'],
+    ['repeat heading on every page', 'print-again'],
+    ['page numbers', 'header-footer'],
+    ['protect sheet', 'lock'],
+    ['merge cells', 'merge'],
+    ['comment', 'note'],
+    ['hyperlink', 'link'],
+    ['hide columns', 'hide-columns'],
+    ['unhide rows', 'show-rows'],
+    ['summary table', 'summary'],
+    ['what if', 'seek'],
+    ['paste values', 'values-only'],
     ['border', 'line-below'],
     ['center', 'centre'],
     ['clear', 'clear'],
@@ -58,6 +87,32 @@ const around: Around = {
   frozen: { rows: 1, columns: 0 },
   list: { top: 2, left: 0, bottom: 18, right: 6 },
   heading: true,
+  headings: ['Berth', 'Holder', 'Length m', 'Kind', 'Days', 'Fee £', 'Renews'],
+  shown: 'rack',
+  note: '',
+  link: '',
+  filtered: [3],
+  chart: {
+    id: 1,
+    kind: 'columns',
+    title: 'Fees',
+    across: '',
+    up: '',
+    labels: '=Berths!$A$4:$A$19',
+    series: [{ name: '=Berths!$F$3', values: '=Berths!$F$4:$F$19' }],
+    legend: true,
+  },
+  page: { ...plainPage, area: 'A3:G19' },
+  locked: false,
+  sheets: ['Cover', 'Berths', 'Rates'],
+}
+/** What somebody types where nothing stands at first. */
+const typed: Readonly<Record<string, string>> = {
+  'filter to': '4',
+  'take-only to': '1',
+  'take-only and': '9',
+  'seek wanted': '100',
+  'seek by': 'B4',
 }
 const selection: Selection = { sheet: 'Berths', top: 3, left: 1, bottom: 6, right: 2, row: 3, column: 1 }
 
@@ -67,9 +122,17 @@ describe('every operation', () => {
     (_, operation) => {
       const questions = operation.asks?.(selection, around) ?? []
       const answers = Object.fromEntries(
-        questions.map(({ key, kind, first = '' }) => [key, kind === 'text' && first === '' ? 'fees' : first]),
+        questions.map(({ key, kind, first = '' }) => [
+          key,
+          kind === 'text' && first === '' ? (typed[`${operation.id} ${key}`] ?? 'fees') : first,
+        ]),
       )
-      const op = operation.make(selection, around, answers)
+      if (operation.seek) {
+        expect(sheetQuery.safeParse(operation.seek(selection, answers)).error).toBeUndefined()
+        return
+      }
+      const here = { ...around, locked: operation.id === 'unlock' }
+      const op = operation.make(selection, here, answers)
       expect(op).not.toBeNull()
       expect(sheetOp.safeParse(op).error).toBeUndefined()
       expect(groups).toContain(operation.group)
@@ -79,6 +142,32 @@ describe('every operation', () => {
   it('has a name of its own', () => {
     for (const key of ['id', 'title'] as const)
       expect(new Set(operations.map(operation => operation[key])).size).toBe(operations.length)
+  })
+
+  it('says what is missing where an answer makes no sense', () => {
+    const make = (id: string, answers: Record<string, string>) =>
+      operations.find(one => one.id === id)!.make(selection, around, answers)
+    expect(make('filter', { column: 'D', is: 'more', to: '' })).toBe('Say what to compare with.')
+    expect(make('take-only', { takes: 'whole', is: 'between', to: '1', and: '' })).toMatch('two ends')
+    expect(make('mark', { is: 'largest', to: 'three' })).toMatch('how many')
+    expect(make('chart-columns', { values: 'fees' })).toBe('“fees” are no cells: write them as F4:F19.')
+    expect(make('seek', { wanted: '5', by: 'nowhere' })).toMatch('which cell')
+  })
+
+  it('draws one series for each column of figures, named by the cell over it', () => {
+    const columns = operations.find(({ id }) => id === 'chart-columns')!
+    const made = columns.make(selection, around, { labels: 'D4:D19', values: 'E4:F19', title: ' Days and fees ' })
+    expect(made).toMatchObject({
+      type: 'chart.add',
+      chart: {
+        title: 'Days and fees',
+        labels: '=Berths!$D$4:$D$19',
+        series: [
+          { name: '=Berths!$E$3', values: '=Berths!$E$4:$E$19' },
+          { name: '=Berths!$F$3', values: '=Berths!$F$4:$F$19' },
+        ],
+      },
+    })
   })
 
   it('adds up above the cursor, or what is selected', () => {

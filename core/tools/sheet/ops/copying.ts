@@ -1,20 +1,17 @@
 import { areaName, isOnSheet, readCorner } from '../formula/references'
-import { copiedFormula, rewritten } from '../formula/rewriting'
+import { rewritten } from '../formula/rewriting'
 import type { Area } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
-import type { Placed } from '../workbook/cells'
+import type { Cells, Placed } from '../workbook/cells'
+import { blockAt } from '../rules/filtering'
+import { withAreasMoved, withFormulasAnew } from '../workbook/features/rewriting'
+import type { Moves } from '../workbook/features/rewriting'
 import { Formula } from '../workbook/formula'
 import { formulaAt, sheetNumber, valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, MOST_CELLS, Refusal, sheetIn, sizeOf } from './refusal'
+import { moved } from './moving'
 import { seriesFrom } from './series'
-
-/** An input as it is some rows and columns on: formulas move along. */
-export function moved(input: Input | undefined, rows: number, columns: number): Input | undefined {
-  if (!(input instanceof Formula)) return input
-  const text = copiedFormula(input.text, input.tree, rows, columns)
-  return text === input.text ? input : new Formula(text)
-}
 
 export type CopiedPart = 'all' | 'contents' | 'values' | 'formats'
 
@@ -86,8 +83,32 @@ export function move(workbook: Workbook, name: string, address: string, corner: 
     ...sheet,
     inputs: sheet.inputs.with(inputs.values()),
     formats: sheet.formats.with(formats.values()),
+    notes: movedAlong(sheet.notes, area, rows, columns),
+    links: movedAlong(sheet.links, area, rows, columns),
+    features: withAreasMoved(sheet.features, alongWith(area, rows, columns)),
   })
   return pointing(next, place, area, rows, columns)
+}
+
+function movedAlong(cells: Cells<string>, area: Area, rows: number, columns: number): Cells<string> {
+  const held = [...cells.entries(area)]
+  return cells
+    .with(held.map(([row, column]): Placed<string> => [row, column, undefined]))
+    .with(held.map(([row, column, text]): Placed<string> => [row + rows, column + columns, text]))
+}
+
+/** Areas that lie within the one that moves go with it; what reaches beyond it stays. */
+function alongWith(area: Area, rows: number, columns: number): Moves {
+  return {
+    area(address) {
+      const { top, left, bottom, right } = blockAt(address)
+      if (!holds(area, { top, left, bottom, right })) return address
+      return areaName({ top: top + rows, left: left + columns, bottom: bottom + rows, right: right + columns })
+    },
+    row: row => row,
+    column: column => column,
+    letters: letters => letters,
+  }
 }
 
 const holds = (area: Area, { top, left, bottom, right }: Omit<Area, 'sheet'>): boolean =>
@@ -123,9 +144,10 @@ export function withFormulas(workbook: Workbook, anew: (formula: Formula, on: nu
       const text = anew(input, on)
       if (text !== input.text) inputs.push([row, column, new Formula(text)])
     }
-    if (inputs.length === 0) return sheet
+    const features = withFormulasAnew(sheet.features, text => anew(new Formula(text), on))
+    if (inputs.length === 0 && features === sheet.features) return sheet
     changed = true
-    return { ...sheet, inputs: sheet.inputs.with(inputs) }
+    return { ...sheet, inputs: sheet.inputs.with(inputs), features }
   })
   const texts = workbook.names.map(({ formula }) => anew(formula, -1))
   const named = texts.some((text, at) => text !== workbook.names[at]!.formula.text)

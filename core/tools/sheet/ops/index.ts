@@ -1,116 +1,30 @@
-import { z } from 'zod'
 import type { Applied } from '../../tool'
-import { areaAddress, cellAddress, sheetName } from '../addresses'
 import { columnNumber } from '../formula/references'
-import { cellFormat } from '../formats/cell-format'
 import { changedTo, redone, undone } from '../history'
 import type { SheetState } from '../state'
 import { sheetNumber } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
+import { addChart, changeChart, removeChart } from './charting'
 import { copy, fill, move } from './copying'
+import { filter, filterAgain, unfilter } from './filtering'
+import { hide } from './lines'
+import { replace, split, unique } from './lists'
+import { checkLocked, lock } from './locking'
 import { decimals, format, freeze, size } from './looks'
+import { checkUnmerged, merge, unmerge } from './merging'
 import { addSheet, define, forget, moveSheet, removeSheet, renameSheet } from './naming'
+import type { SheetOp } from './op'
+import { setPage } from './printing'
 import { Refusal } from './refusal'
+import { link, note } from './remarks'
+import { checkInput, mark, unmark } from './rules'
+import { seek } from './seeking'
 import { sort } from './sorting'
 import { insert, remove } from './structure'
 import { clear, write } from './writing'
 
-const text = z.string().max(33_000)
-const columnLetters = z.string().regex(/^[A-Z]{1,3}$/)
-const rowNumber = z.int().min(1).max(1_048_576)
-const count = z.int().min(1).max(10_000)
-const name = z.string().min(1).max(100)
-const on = { sheet: sheetName }
-
-const formatChange = z.strictObject(
-  Object.fromEntries(Object.entries(cellFormat.shape).map(([key, schema]) => [key, schema.nullable()])) as {
-    [Key in keyof typeof cellFormat.shape]: z.ZodNullable<(typeof cellFormat.shape)[Key]>
-  },
-)
-
-/** One operation on a workbook. Sheets go by their names, cells and areas by their addresses. */
-export const sheetOp = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('cell.write'), ...on, cell: cellAddress, text }),
-  z.strictObject({
-    type: z.literal('cells.write'),
-    ...on,
-    cell: cellAddress,
-    rows: z.array(z.array(text.nullable()).max(16_384)).min(1).max(200_000),
-  }),
-  z.strictObject({
-    type: z.literal('cells.clear'),
-    ...on,
-    area: areaAddress,
-    what: z.enum(['contents', 'formats', 'all']).default('contents'),
-  }),
-  z.strictObject({
-    type: z.literal('cells.fill'),
-    ...on,
-    from: areaAddress,
-    to: areaAddress,
-    how: z.enum(['copy', 'series']).default('copy'),
-  }),
-  z.strictObject({
-    type: z.literal('cells.copy'),
-    ...on,
-    area: areaAddress,
-    toSheet: sheetName,
-    to: areaAddress,
-    what: z.enum(['all', 'contents', 'values', 'formats']).default('all'),
-  }),
-  z.strictObject({ type: z.literal('cells.move'), ...on, area: areaAddress, to: cellAddress }),
-  z.strictObject({ type: z.literal('cells.format'), ...on, area: areaAddress, format: formatChange }),
-  z.strictObject({
-    type: z.literal('cells.decimals'),
-    ...on,
-    area: areaAddress,
-    by: z.union([z.literal(1), z.literal(-1)]),
-  }),
-  z.strictObject({ type: z.literal('rows.insert'), ...on, at: rowNumber, count: count.default(1) }),
-  z.strictObject({ type: z.literal('rows.delete'), ...on, at: rowNumber, count: count.default(1) }),
-  z.strictObject({ type: z.literal('columns.insert'), ...on, at: columnLetters, count: count.default(1) }),
-  z.strictObject({ type: z.literal('columns.delete'), ...on, at: columnLetters, count: count.default(1) }),
-  z.strictObject({
-    type: z.literal('rows.size'),
-    ...on,
-    from: rowNumber,
-    to: rowNumber,
-    pixels: z.int().min(16).max(400).nullable(),
-  }),
-  z.strictObject({
-    type: z.literal('columns.size'),
-    ...on,
-    from: columnLetters,
-    to: columnLetters,
-    pixels: z.int().min(20).max(800).nullable(),
-  }),
-  z.strictObject({
-    type: z.literal('rows.sort'),
-    ...on,
-    area: areaAddress,
-    by: z
-      .array(z.strictObject({ column: columnLetters, order: z.enum(['rising', 'falling']).default('rising') }))
-      .min(1)
-      .max(8),
-    heading: z.boolean().default(true),
-  }),
-  z.strictObject({
-    type: z.literal('panes.freeze'),
-    ...on,
-    rows: z.int().min(0).max(50),
-    columns: z.int().min(0).max(20),
-  }),
-  z.strictObject({ type: z.literal('name.define'), name, refers: z.string().min(1).max(8192) }),
-  z.strictObject({ type: z.literal('name.remove'), name }),
-  z.strictObject({ type: z.literal('sheet.add'), name: sheetName }),
-  z.strictObject({ type: z.literal('sheet.rename'), ...on, to: sheetName }),
-  z.strictObject({ type: z.literal('sheet.remove'), ...on }),
-  z.strictObject({ type: z.literal('sheet.move'), ...on, to: z.int().min(0).max(100) }),
-  z.strictObject({ type: z.literal('sheet.show'), ...on }),
-  z.strictObject({ type: z.literal('undo') }),
-  z.strictObject({ type: z.literal('redo') }),
-])
-export type SheetOp = z.infer<typeof sheetOp>
+export { sheetOp } from './op'
+export type { SheetOp } from './op'
 
 type Change = Exclude<SheetOp, { type: 'undo' | 'redo' | 'sheet.show' }>
 
@@ -138,6 +52,7 @@ export function apply(state: SheetState, op: SheetOp): Applied<SheetState> {
 function change(state: SheetState, op: Change): Applied<SheetState> {
   try {
     const next = changed(state.workbook, op)
+    checkLocked(state.workbook, next)
     const workbook = next === state.workbook ? next : state.calculator.changed(state.workbook, next)
     const after = changedTo(state, workbook)
     return { ok: true, state: op.type === 'sheet.add' ? { ...after, shown: workbook.sheets.length - 1 } : after }
@@ -179,9 +94,59 @@ function changed(workbook: Workbook, op: Change): Workbook {
     case 'columns.size':
       return size(workbook, op.sheet, 'columns', op.from, op.to, op.pixels)
     case 'rows.sort':
+      checkUnmerged(workbook, op.sheet, op.area, 'sorting')
       return sort(workbook, op.sheet, op.area, op.by, op.heading)
     case 'panes.freeze':
       return freeze(workbook, op.sheet, op.rows, op.columns)
+    case 'rows.hide':
+      return hide(workbook, op.sheet, 'rows', String(op.from), String(op.to), true)
+    case 'rows.show':
+      return hide(workbook, op.sheet, 'rows', String(op.from), String(op.to), false)
+    case 'columns.hide':
+      return hide(workbook, op.sheet, 'columns', op.from, op.to, true)
+    case 'columns.show':
+      return hide(workbook, op.sheet, 'columns', op.from, op.to, false)
+    case 'rows.filter':
+      return filter(workbook, op.sheet, op.area, op.column, op.when)
+    case 'filter.again':
+      return filterAgain(workbook, op.sheet)
+    case 'filter.remove':
+      return unfilter(workbook, op.sheet)
+    case 'rows.unique':
+      checkUnmerged(workbook, op.sheet, op.area, 'rows are taken out')
+      return unique(workbook, op.sheet, op.area, op.by, op.heading)
+    case 'text.split':
+      return split(workbook, op.sheet, op.area, op.at)
+    case 'cells.replace': {
+      const { find, whole, exactly } = op
+      return replace(workbook, op.sheet, op.area, { text: find, whole, exactly }, op.by)
+    }
+    case 'cells.merge':
+      return merge(workbook, op.sheet, op.area)
+    case 'cells.unmerge':
+      return unmerge(workbook, op.sheet, op.area)
+    case 'cell.note':
+      return note(workbook, op.sheet, op.cell, op.text)
+    case 'cell.link':
+      return link(workbook, op.sheet, op.cell, op.to)
+    case 'input.check':
+      return checkInput(workbook, op.sheet, op.area, op.rule, op.message)
+    case 'cells.mark':
+      return mark(workbook, op.sheet, op.marking)
+    case 'cells.unmark':
+      return unmark(workbook, op.sheet, op.area)
+    case 'chart.add':
+      return addChart(workbook, op.sheet, op.chart)
+    case 'chart.change':
+      return changeChart(workbook, op.sheet, op.id, op.change)
+    case 'chart.remove':
+      return removeChart(workbook, op.sheet, op.id)
+    case 'page.set':
+      return setPage(workbook, op.sheet, op.change)
+    case 'sheet.lock':
+      return lock(workbook, op.sheet, op.locked)
+    case 'input.seek':
+      return seek(workbook, op.sheet, op.cell, op.wanted, op.by)
     case 'name.define':
       return define(workbook, op.name, op.refers)
     case 'name.remove':

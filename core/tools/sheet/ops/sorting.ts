@@ -6,7 +6,7 @@ import type { CellFormat } from '../formats/cell-format'
 import type { Placed } from '../workbook/cells'
 import { valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Workbook } from '../workbook/workbook'
-import { moved } from './copying'
+import { moved } from './moving'
 import { areaIn, Refusal, sheetIn } from './refusal'
 
 export interface SortKey {

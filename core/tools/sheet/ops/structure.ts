@@ -1,7 +1,9 @@
-import { MOST_COLUMNS, MOST_ROWS } from '../formula/references'
+import { columnName, columnNumber, MOST_COLUMNS, MOST_ROWS, readReference, writeReference } from '../formula/references'
 import { rewritten } from '../formula/rewriting'
 import type { Corner, WrittenReference } from '../formula/references'
 import type { Cells, Placed } from '../workbook/cells'
+import { withAreasMoved } from '../workbook/features/rewriting'
+import type { Moves } from '../workbook/features/rewriting'
 import { sheetNumber, withSheet } from '../workbook/workbook'
 import type { Sheet, Workbook } from '../workbook/workbook'
 import { withFormulas } from './copying'
@@ -79,6 +81,9 @@ function withCut(sheet: Sheet, cut: Cut): Sheet {
     ...sheet,
     inputs: shifted(sheet.inputs, cut),
     formats: shifted(sheet.formats, cut),
+    notes: shifted(sheet.notes, cut),
+    links: shifted(sheet.links, cut),
+    features: withAreasMoved(sheet.features, movesOf(cut)),
     widths: rows ? sheet.widths : shiftedSizes(sheet.widths, cut),
     heights: rows ? shiftedSizes(sheet.heights, cut) : sheet.heights,
     frozen: rows ? { ...sheet.frozen, rows: next } : { ...sheet.frozen, columns: next },
@@ -100,4 +105,22 @@ function cutReference(reference: WrittenReference, cut: Cut): WrittenReference |
   const put = (corner: Corner): Corner => ({ ...corner, [key]: Math.min(most - 1, corner === first ? from : to) })
   if (!end) return { ...reference, start: { ...start, [key]: from } }
   return { ...reference, start: put(start), end: start === end ? put(start) : put(end) }
+}
+
+/** Where areas, rows and columns are after the cut. */
+function movesOf(cut: Cut): Moves {
+  const rows = cut.along === 'rows'
+  const column = (at: number): number | null => (rows ? at : after(at, cut))
+  return {
+    area(address) {
+      const moved = cutReference({ sheet: null, ...readReference(address)! }, cut)
+      return moved && writeReference(moved)
+    },
+    row: row => (rows ? after(row, cut) : row),
+    column,
+    letters(letters) {
+      const next = column(columnNumber(letters))
+      return next === null ? null : columnName(next)
+    },
+  }
 }

@@ -1,8 +1,11 @@
-import { readCorner, isOnSheet } from '../formula/references'
+import { resultIn } from '../calculation/peeking'
+import { cellName, isOnSheet, readCorner } from '../formula/references'
 import { formatOf } from '../formats/cell-format'
 import type { CellFormat } from '../formats/cell-format'
-import { typed } from '../typing'
+import { accepts, inputRuleAt, ruleInWords } from '../rules/accepting'
+import { typed, valueInWords } from '../typing'
 import type { Placed } from '../workbook/cells'
+import { Formula } from '../workbook/formula'
 import { withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, MOST_CELLS, Refusal, sheetIn } from './refusal'
@@ -33,7 +36,22 @@ export function write(
       inputs.push([atRow, atColumn, read.input])
       if (read.number && !format?.number) formats.push([atRow, atColumn, formatOf({ ...format, number: read.number })])
     }
-  return withSheet(workbook, place, withCells(sheet, inputs, formats))
+  const next = withSheet(workbook, place, withCells(sheet, inputs, formats))
+  for (const [atRow, atColumn] of inputs) checkTaken(workbook, next, place, atRow, atColumn)
+  return next
+}
+
+/** Throws a Refusal where a cell doesn’t take what was put into it. */
+function checkTaken(before: Workbook, workbook: Workbook, place: number, row: number, column: number): void {
+  const checked = inputRuleAt(workbook, place, row, column)
+  const input = workbook.sheets[place]!.inputs.at(row, column)
+  if (!checked || input === undefined) return
+  const value = input instanceof Formula ? resultIn(workbook, place, row, column, input.tree) : input
+  // What was typed is no choice by standing among the choices.
+  const seenFrom = checked.rule.takes === 'one-of' ? before : workbook
+  if (accepts(seenFrom, place, checked, row, column, value)) return
+  const asked = checked.message ?? `It takes ${ruleInWords(workbook, place, checked.rule)}.`
+  throw new Refusal(`${cellName(row, column)} doesn’t take ${valueInWords(value)}. ${asked}`)
 }
 
 function withCells(sheet: Sheet, inputs: readonly Placed<Input>[], formats: readonly Placed<CellFormat>[]): Sheet {

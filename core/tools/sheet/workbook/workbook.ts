@@ -1,5 +1,8 @@
 import type { Area, Scalar } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
+import { blocksOverlap, isInBlock } from '../formula/references'
+import { noFeatures } from './features'
+import type { Features } from './features'
 import { Cells } from './cells'
 import { Formula } from './formula'
 
@@ -27,6 +30,11 @@ export interface Sheet {
   heights: Readonly<Record<number, number>>
   /** So many rows and columns stay in sight when the rest scrolls. */
   frozen: { rows: number; columns: number }
+  /** What somebody wrote about a cell. */
+  notes: Cells<string>
+  /** Where a cell leads to: an address of the web or of mail, or a place in the workbook such as `#Rates!B3`. */
+  links: Cells<string>
+  features: Features
 }
 
 /** A name for cells or for a formula, seen from every sheet. */
@@ -54,6 +62,9 @@ export function emptySheet(id: number, name: string): Sheet {
     widths: {},
     heights: {},
     frozen: { rows: 0, columns: 0 },
+    notes: Cells.none(),
+    links: Cells.none(),
+    features: noFeatures,
   }
 }
 
@@ -94,11 +105,6 @@ export function withSheet(workbook: Workbook, place: number, sheet: Sheet): Work
 }
 
 export const isWithin = (area: Area, sheet: number, row: number, column: number): boolean =>
-  area.sheet === sheet && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right
+  area.sheet === sheet && isInBlock(area, row, column)
 
-export const overlaps = (one: Area, other: Area): boolean =>
-  one.sheet === other.sheet &&
-  one.top <= other.bottom &&
-  other.top <= one.bottom &&
-  one.left <= other.right &&
-  other.left <= one.right
+export const overlaps = (one: Area, other: Area): boolean => one.sheet === other.sheet && blocksOverlap(one, other)

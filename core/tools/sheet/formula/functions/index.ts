@@ -9,6 +9,7 @@ import { finance } from './finance'
 import { logic } from './logic'
 import { lookup } from './lookup'
 import { statistics } from './statistics'
+import { summaries } from './summaries'
 import { text } from './text'
 
 /** All functions by what they are about. */
@@ -22,7 +23,7 @@ export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> 
   'dates and times': dates,
   'money': finance,
   arrays,
-  'lists with headings': database,
+  'lists with headings': [...database, ...summaries],
   'special functions': borrowed,
 }
 

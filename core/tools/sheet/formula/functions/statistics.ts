@@ -1,7 +1,7 @@
 import { eachHeld, isSeveral, matricesOf } from '../surroundings'
 import type { Surroundings } from '../surroundings'
-import { DIVISION, finite, isError, matrixOf, NO_NUMBER, NOT_THERE } from '../values'
-import type { Matrix, Scalar, SheetError, Value } from '../values'
+import { DIVISION, finite, isError, isReference, matrixOf, NO_NUMBER, NOT_THERE, WRONG_TYPE } from '../values'
+import type { Area, Matrix, Scalar, SheetError, Value } from '../values'
 import { readNumber } from '../converting'
 import { arithmetic, sumOf } from './arithmetic'
 import { define } from './definition'
@@ -354,35 +354,54 @@ export const statistics: readonly SheetFunction[] = [
   ),
   define(
     'SUBTOTAL',
-    'Works an area out: 1 average, 2 count, 3 count all, 4 max, 5 min, 6 product, 7–8 deviation, 9 sum, 10–11 variance.',
+    'Works the shown rows of an area out: 1 average, 2 count, 3 count all, 4 max, 5 min, 6 product, 9 sum.',
     { work: 'number', areas: 'raw...' },
     ({ work, areas }, around) => {
-      const found = subtotals[Math.floor(work) % 100]
-      return found
-        ? found.call(
-            areas.map(area => () => area),
-            around,
-          )
-        : NO_NUMBER
+      const number = Math.floor(work)
+      const found = subtotals[number > 100 ? number - 100 : number]
+      if (!found || (number > 11 && number < 101)) return NO_NUMBER
+      const shown: (() => Value)[] = []
+      for (const area of areas) {
+        if (!isReference(area)) return WRONG_TYPE
+        for (const one of area.areas) shown.push(...shownRows(one, number > 100, around))
+      }
+      return found.call(shown, around)
     },
   ),
 ]
 
+/**
+ * The values of an area without those of rows that a filter hides, without other subtotals, and where `byHand` also
+ * without those of rows hidden by hand (OpenFormula, SUBTOTAL).
+ */
+function shownRows(area: Area, byHand: boolean, around: Surroundings): (() => Matrix)[] {
+  const { rows, columns } = around.extent(area.sheet)
+  const values: (() => Matrix)[] = []
+  for (let row = area.top; row <= Math.min(area.bottom, rows - 1); row += 1) {
+    const hidden = around.hidden?.(area.sheet, row) ?? null
+    if (hidden === 'by filter' || (hidden && byHand)) continue
+    const line: Scalar[] = []
+    for (let column = area.left; column <= Math.min(area.right, columns - 1); column += 1) {
+      const formula = around.formulaAt?.(area.sheet, row, column)
+      if (!formula || !/\bSUBTOTAL\s*\(/i.test(formula)) line.push(around.read(area.sheet, row, column))
+    }
+    if (line.length > 0) values.push(() => matrixOf(1, line.length, line))
+  }
+  return values
+}
+
 const byName = (name: string): SheetFunction => statistics.find(one => one.name === name)!
-const sum = arithmetic.find(({ name }) => name === 'SUM')!
-const product = define('PRODUCT', '', { numbers: 'number...' }, ({ numbers }) =>
-  finite(numbers.reduce((all, one) => all * one, 1)),
-)
+const arithmeticNamed = (name: string): SheetFunction => arithmetic.find(one => one.name === name)!
 const subtotals: Readonly<Record<number, SheetFunction>> = {
   1: byName('AVERAGE'),
   2: byName('COUNT'),
   3: byName('COUNTA'),
   4: byName('MAX'),
   5: byName('MIN'),
-  6: product,
+  6: arithmeticNamed('PRODUCT'),
   7: byName('STDEV'),
   8: byName('STDEVP'),
-  9: sum,
+  9: arithmeticNamed('SUM'),
   10: byName('VAR'),
   11: byName('VARP'),
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { sheet } from '.'
-import { after, workbookOf, write } from './books.fixture'
-import type { CellSeen, SelectionSeen, SheetWindow } from './viewing'
+import { sheet } from '..'
+import { after, workbookOf, write } from '../books.fixture'
+import type { CellSeen, SelectionSeen, SheetWindow } from '.'
 
 const state = after(
   workbookOf({

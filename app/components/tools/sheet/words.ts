@@ -1,0 +1,36 @@
+import type { SheetWindow } from '../../../../core/tools/sheet/viewing'
+import { areaName, columnName } from '../../../../core/tools/sheet/formula/references'
+
+const several = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
+
+function staying({ rows, columns }: SheetWindow['frozen']): string {
+  const parts = [
+    rows > 0 ? (rows === 1 ? 'row 1' : `rows 1–${rows}`) : '',
+    columns > 0 ? several(columns, 'column') : '',
+  ].filter(Boolean)
+  return parts.length > 0 ? `${parts.join(' and ')} ${rows + columns === 1 ? 'stays' : 'stay'} in sight` : ''
+}
+
+function printed({ page }: SheetWindow): string {
+  const { paper, across, fit, area, again } = page
+  const parts = [
+    paper === 'A4' && !across ? '' : `${paper} ${across ? 'across' : 'upright'}`,
+    fit ? (fit.tall === 1 ? 'on one page' : 'one page wide') : '',
+    area ? `only ${area}` : '',
+    again ? `rows ${again.replace(':', '–')} on every page` : '',
+  ].filter(Boolean)
+  return parts.length > 0 ? `prints ${parts.join(', ')}` : ''
+}
+
+/** What holds of a sheet as a whole, for the line above its cells. */
+export function sheetInWords(window: SheetWindow): string[] {
+  const { extent, frozen, filter, locked } = window
+  const by = filter?.columns.map(({ column, words }) => `${columnName(column)} ${words}`).join(' and ')
+  return [
+    locked ? 'locked' : '',
+    filter ? `${filter.shown} of ${several(filter.rows, 'row')} of ${areaName(filter.area)} shown: ${by ?? ''}` : '',
+    filter ? '' : several(extent.rows, 'row'),
+    staying(frozen),
+    printed(window),
+  ].filter(Boolean)
+}

@@ -1,0 +1,143 @@
+import { z } from 'zod'
+import type { Finding } from '../../tool'
+import { placeAddress } from '../addresses'
+import { surroundingsOf } from '../calculation/peeking'
+import { compared } from '../formula/comparing'
+import { aggregations, summarised } from '../formula/functions/summaries'
+import { matrixOfArea } from '../formula/surroundings'
+import { isError } from '../formula/values'
+import type { Scalar } from '../formula/values'
+import { counted } from '../describe'
+import { worked } from '../rules/testing'
+import type { SheetState } from '../state'
+import { valueInWords } from '../typing'
+import { hiddenRows } from '../workbook/hidden'
+import { placeIn } from '../workbook/places'
+import { Formula } from '../workbook/formula'
+import { extentOf, valueAt } from '../workbook/workbook'
+import type { Sheet } from '../workbook/workbook'
+import { finding } from './places'
+import type { SheetContext } from './places'
+
+/** Of a list, exactly the rows are shown for which a formula is true; it is written for the first of them. */
+export const filteredCheck = z.strictObject({
+  kind: z.literal('filtered'),
+  /** Without the heading. */
+  at: placeAddress,
+  where: z.string().startsWith('='),
+})
+export type FilteredCheck = z.infer<typeof filteredCheck>
+
+/** A table somewhere that sums a list up by its fields, and follows it: by whatever formulas. */
+export const summaryCheck = z.strictObject({
+  kind: z.literal('summary'),
+  /** The list, with its heading. */
+  from: placeAddress,
+  rows: z.string(),
+  columns: z.string().default(''),
+  values: z.string(),
+  how: z.enum(aggregations).default('sum'),
+})
+export type SummaryCheck = z.infer<typeof summaryCheck>
+
+export function judgeFiltered({ workbook }: SheetState, check: FilteredCheck, { start }: SheetContext): Finding {
+  const area = placeIn(workbook, check.at)
+  const sheet = area && workbook.sheets[area.sheet]
+  const expected = `Of ${check.at.replace('!', ' ')} only the rows where ${check.where.slice(1)}.`
+  if (!area || !sheet) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
+  const before = start.workbook.sheets.find(({ id }) => id === sheet.id)
+  const hidden = hiddenRows(sheet)
+  const block = { ...area }
+  let [wanted, wrongly, missing] = [0, 0, 0]
+  for (let row = area.top; row <= area.bottom; row += 1) {
+    const right = worked(workbook, area.sheet, block, check.where, row, area.left) === true
+    const shown = !hidden.has(row)
+    if (right) wanted += 1
+    if (shown && !right) wrongly += 1
+    if (!shown && right) missing += 1
+  }
+  const gone = before && area.bottom < before.inputs.extent.rows && sheet.inputs.extent.rows < before.inputs.extent.rows
+  if (gone) return finding(false, expected, 'Rows of the list have been taken out, not only hidden.', 'rows-gone')
+  if (wrongly + missing === 0) return finding(true, expected, `${counted(wanted, 'row')} shown.`, '')
+  const parts = [
+    wrongly > 0 ? `${counted(wrongly, 'row')} shown that should be hidden` : '',
+    missing > 0 ? `${counted(missing, 'row')} hidden that should be shown` : '',
+  ]
+  const fault = hidden.size === 0 ? 'not-filtered' : 'wrong-rows'
+  return finding(false, expected, `${parts.filter(Boolean).join(', ')}.`, fault)
+}
+
+type Held = { row: number; column: number; value: Scalar }
+
+function* cellsOf(sheet: Sheet): Generator<Held> {
+  const { rows, columns } = extentOf(sheet)
+  for (let row = 0; row < rows; row += 1)
+    for (let column = 0; column < columns; column += 1) {
+      const value = valueAt(sheet, row, column)
+      if (value !== null) yield { row, column, value }
+    }
+}
+
+const same = (one: Scalar, other: Scalar): boolean => {
+  if (isError(one) || isError(other) || one === null || other === null) return one === other
+  if (typeof one === 'number' && typeof other === 'number') return Math.abs(one - other) <= 0.000_001
+  return typeof one === typeof other && compared(one, other) === 0
+}
+const isFormula = (sheet: Sheet, { row, column }: { row: number; column: number }): boolean =>
+  sheet.inputs.at(row, column) instanceof Formula || sheet.inputs.at(row, column) === undefined
+
+export function judgeSummary({ workbook }: SheetState, check: SummaryCheck): Finding {
+  const { rows, columns, values, how } = check
+  const by = columns === '' ? rows : `${rows} and ${columns}`
+  const expected = `A table with the ${how} of ${values} by ${by}, which follows the list.`
+  const area = placeIn(workbook, check.from)
+  if (!area) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
+  const list = matrixOfArea(area, surroundingsOf(workbook, area.sheet, area.top, area.left))
+  const summary = summarised(list, { rows, columns, values, how })
+  if (isError(summary)) return finding(false, expected, 'The list has no such heading any more.', 'list-changed')
+  const wanted = summary.rows.flatMap(row =>
+    (summary.columns.length > 0 ? summary.columns : [null]).flatMap(column => {
+      const figure = summary.figure(row, column)
+      return figure === null ? [] : [{ row, column, figure }]
+    }),
+  )
+  let [most, found, typed] = [0, `No table of ${values} by ${by}.`, false]
+  for (const [place, sheet] of workbook.sheets.entries()) {
+    const held = [...cellsOf(sheet)].filter(
+      ({ row, column }) =>
+        place !== area.sheet || row < area.top || row > area.bottom || column < area.left || column > area.right,
+    )
+    const labelled = (label: Scalar): Held[] => held.filter(({ value }) => same(value, label))
+    let [right, written, first] = [0, 0, '']
+    for (const { row, column, figure } of wanted) {
+      const lines = labelled(row)
+      const heads = column === null ? null : labelled(column)
+      const at = held.find(
+        cell =>
+          same(cell.value, figure) &&
+          lines.some(line => line.row === cell.row && line.column < cell.column) &&
+          (heads?.some(head => head.column === cell.column && head.row < cell.row) ?? true),
+      )
+      if (at) {
+        right += 1
+        if (!isFormula(sheet, at)) written += 1
+      } else first ||= `${valueInWords(row)}${column === null ? '' : ` and ${valueInWords(column)}`}`
+    }
+    if (right > most) {
+      most = right
+      typed = right === wanted.length && written > 0
+      found = typed
+        ? 'The figures are typed in: they stay as they are when the list changes.'
+        : `On ${sheet.name} ${right} of ${wanted.length} figures${first ? `; none for ${first}` : ''}.`
+    }
+  }
+  if (wanted.length > 0 && most === wanted.length && !typed) return finding(true, expected, expected, '')
+  const share = typed ? 0 : most / Math.max(1, wanted.length)
+  return {
+    met: false,
+    share: share === 1 ? 0 : share,
+    expected,
+    found,
+    fault: typed ? 'typed-value' : most === 0 ? 'summary-missing' : 'summary-incomplete',
+  }
+}

@@ -1,0 +1,115 @@
+import { z } from 'zod'
+import type { Finding } from '../../tool'
+import { placeAddress } from '../addresses'
+import { cellName } from '../formula/references'
+import { apply } from '../ops'
+import { markingsOf } from '../rules/marking'
+import { inputRuleAt } from '../rules/accepting'
+import { worked } from '../rules/testing'
+import type { SheetState } from '../state'
+import { placeIn } from '../workbook/places'
+import { valueAt } from '../workbook/workbook'
+import { finding, placesOf, together } from './places'
+import type { CellFinding } from './places'
+import { changedCopy, changesInWords, cellChanges } from './changing'
+
+/** What cells must take and what they must refuse, tried by typing it. */
+export const acceptsCheck = z
+  .strictObject({
+    kind: z.literal('accepts'),
+    at: placeAddress,
+    takes: z.array(z.string().min(1)).default([]),
+    refuses: z.array(z.string().min(1)).default([]),
+  })
+  .refine(({ takes, refuses }) => takes.length + refuses.length > 0, 'something that is taken or refused')
+export type AcceptsCheck = z.infer<typeof acceptsCheck>
+
+/** Which cells stand out by a rule: those for which a formula is true, written for the first of them. */
+export const markedCheck = z.strictObject({
+  kind: z.literal('marked'),
+  at: placeAddress,
+  where: z.string().startsWith('='),
+  /** Also after other cells were changed on a copy. */
+  changes: cellChanges.default([]),
+})
+export type MarkedCheck = z.infer<typeof markedCheck>
+
+/** All numbers of an area shown by a scale of colours or by bars. */
+export const scaledCheck = z.strictObject({ kind: z.literal('scaled'), at: placeAddress, as: z.enum(['scale', 'bar']) })
+export type ScaledCheck = z.infer<typeof scaledCheck>
+
+export function judgeAccepts(state: SheetState, check: AcceptsCheck): Finding {
+  const wanted = [
+    check.takes.length > 0 ? `takes ${check.takes.join(', ')}` : '',
+    check.refuses.length > 0 ? `refuses ${check.refuses.join(', ')}` : '',
+  ]
+  const expected = wanted.filter(Boolean).join(' and ')
+  const cells = placesOf(state.workbook, check.at).map((place): CellFinding => {
+    const tried = (text: string): boolean =>
+      apply(state, { type: 'cell.write', sheet: place.sheet.name, cell: cellName(place.row, place.column), text }).ok
+    const refused = check.takes.filter(text => !tried(text))
+    const taken = check.refuses.filter(tried)
+    const met = refused.length + taken.length === 0
+    const free = inputRuleAt(state.workbook, place.on, place.row, place.column) === undefined
+    const found = free
+      ? 'takes anything'
+      : [refused.length > 0 ? `refuses ${refused.join(', ')}` : '', taken.length > 0 ? `takes ${taken.join(', ')}` : '']
+          .filter(Boolean)
+          .join(' and ') || expected
+    const fault = free ? 'takes-anything' : refused.length > 0 ? 'refuses-right' : 'takes-wrong'
+    return { place, met, expected, found, ...(met ? {} : { fault }) }
+  })
+  return together(cells, `Cells in ${check.at}.`)
+}
+
+export function judgeMarked(state: SheetState, check: MarkedCheck): Finding {
+  const now = marksIn(state, check)
+  if (!now.met || check.changes.length === 0) return now
+  const changed = { ...state, workbook: changedCopy(state, check.changes) }
+  const then = marksIn(changed, check)
+  if (then.met) return then
+  const after = `once ${changesInWords(check.changes)}`
+  return {
+    ...then,
+    expected: `${then.expected} (${after})`,
+    found: `${then.found} (${after})`,
+    fault: 'does-not-follow',
+  }
+}
+
+function marksIn({ workbook }: SheetState, check: MarkedCheck): Finding {
+  const area = placeIn(workbook, check.at)
+  const marks = area && markingsOf(workbook, area.sheet)
+  const cells = placesOf(workbook, check.at).map((place): CellFinding => {
+    const { row, column, on, sheet } = place
+    const right = worked(workbook, on, area!, check.where, row, column) === true
+    const found = marks!(row, column, valueAt(sheet, row, column))
+    const marked = found !== undefined && Object.keys(found.look).length > 0
+    const byHand = !marked && sheet.formats.at(row, column)?.fill !== undefined
+    const fault = byHand && right ? 'painted-by-hand' : right ? 'not-marked' : 'marked-wrongly'
+    return {
+      place,
+      met: right === marked,
+      expected: right ? 'stands out' : 'doesn’t stand out',
+      found: marked ? 'stands out by rule' : byHand ? 'filled by hand' : 'doesn’t stand out',
+      ...(right === marked ? {} : { fault }),
+    }
+  })
+  return together(cells, `Cells in ${check.at}.`)
+}
+
+export function judgeScaled({ workbook }: SheetState, check: ScaledCheck): Finding {
+  const area = placeIn(workbook, check.at)
+  const words = check.as === 'scale' ? 'a scale of colours' : 'bars'
+  const expected = `The numbers of ${check.at.replace('!', ' ')} shown by ${words}.`
+  if (!area) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
+  const marks = markingsOf(workbook, area.sheet)
+  const cells = placesOf(workbook, check.at).flatMap((place): CellFinding[] => {
+    const value = valueAt(place.sheet, place.row, place.column)
+    if (typeof value !== 'number') return []
+    const met = marks(place.row, place.column, value)?.[check.as] !== undefined
+    const found = met ? words : 'nothing of the kind'
+    return [{ place, met, expected: words, found, ...(met ? {} : { fault: 'not-scaled' }) }]
+  })
+  return together(cells, expected)
+}

@@ -1,0 +1,83 @@
+import { areaName, blocksOverlap } from '../formula/references'
+import type { Block } from '../formula/references'
+import { blockAt } from '../rules/filtering'
+import { typed } from '../typing'
+import type { CheckedInput } from '../workbook/features/checked-input'
+import { rewrittenCondition } from '../workbook/features/condition'
+import type { Condition } from '../workbook/features/condition'
+import type { Marking } from '../workbook/features/marking'
+import { withSheet } from '../workbook/workbook'
+import type { Workbook } from '../workbook/workbook'
+import { Refusal, sheetIn } from './refusal'
+
+/** Throws a Refusal where a formula can’t be read. */
+export function checkFormula(text: string): string {
+  const read = typed(text)
+  if (!read.ok) throw new Refusal(read.refusal)
+  return text
+}
+export const checkCondition = (condition: Condition): Condition => rewrittenCondition(condition, checkFormula)
+
+const MOST_RULES = 200
+
+/** What is left of an area that another is taken out of: none to four areas. */
+function without(from: Block, taken: Block): Block[] {
+  if (!blocksOverlap(from, taken)) return [from]
+  const [top, bottom] = [Math.max(from.top, taken.top), Math.min(from.bottom, taken.bottom)]
+  return [
+    { ...from, bottom: top - 1 },
+    { ...from, top: bottom + 1 },
+    { top, bottom, left: from.left, right: taken.left - 1 },
+    { top, bottom, left: taken.right + 1, right: from.right },
+  ].filter(({ top: first, left, bottom: last, right }) => first <= last && left <= right)
+}
+
+const cutOut = <Thing extends { area: string }>(things: readonly Thing[], address: string): Thing[] => {
+  const taken = blockAt(address)
+  return things.flatMap(thing => {
+    const from = blockAt(thing.area)
+    if (!blocksOverlap(from, taken)) return [thing]
+    return without(from, taken).map(rest => ({ ...thing, area: areaName(rest) }))
+  })
+}
+
+/** Says what the cells of an area take from now on; null for anything. */
+export function checkInput(
+  workbook: Workbook,
+  name: string,
+  area: string,
+  rule: CheckedInput['rule'] | null,
+  message?: string,
+): Workbook {
+  const { place, sheet } = sheetIn(workbook, name)
+  const others = cutOut(sheet.features.inputs, area)
+  if (!rule && JSON.stringify(others) === JSON.stringify(sheet.features.inputs))
+    throw new Refusal('These cells take anything already.')
+  if (rule?.takes === 'one-of') {
+    if (rule.from.startsWith('=')) checkFormula(rule.from)
+  } else if (rule) checkCondition(rule.when)
+  const inputs = rule ? [...others, { area, rule, ...(message ? { message } : {}) }] : others
+  if (inputs.length > MOST_RULES) throw new Refusal(`A sheet has at most ${MOST_RULES} rules for what cells take.`)
+  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, inputs } })
+}
+
+/** Lets cells stand out by a rule; it comes before those that are there. */
+export function mark(workbook: Workbook, name: string, marking: Marking): Workbook {
+  const { place, sheet } = sheetIn(workbook, name)
+  if (marking.by === 'condition') {
+    checkCondition(marking.when)
+    if (Object.keys(marking.look).length === 0) throw new Refusal('Say how the cells are to stand out.')
+  }
+  const markings = [marking, ...sheet.features.markings]
+  if (markings.length > MOST_RULES) throw new Refusal(`A sheet has at most ${MOST_RULES} marks by rule.`)
+  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, markings } })
+}
+
+/** Takes the marks by rule from the cells of an area. */
+export function unmark(workbook: Workbook, name: string, area: string): Workbook {
+  const { place, sheet } = sheetIn(workbook, name)
+  const markings = cutOut(sheet.features.markings, area)
+  if (JSON.stringify(markings) === JSON.stringify(sheet.features.markings))
+    throw new Refusal('No rule marks these cells.')
+  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, markings } })
+}

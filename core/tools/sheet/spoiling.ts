@@ -1,0 +1,107 @@
+import { pick } from '../../random'
+import type { Random } from '../tool'
+import type { SheetCheck } from './checks'
+import { cellName } from './formula/references'
+import type { SheetOp } from './ops'
+import type { SheetState } from './state'
+import { placeIn } from './workbook/places'
+import { sheetNumber } from './workbook/workbook'
+
+interface Spoiled {
+  change: string
+  op: SheetOp
+}
+
+/** An operation that undoes what a check asks for, where it isn’t about values; null where there is none. */
+export function spoiled(check: SheetCheck | undefined, { workbook }: SheetState, random: Random): Spoiled | null {
+  if (!check) return null
+  const area = 'at' in check ? placeIn(workbook, check.at) : null
+  const sheet = area && workbook.sheets[area.sheet]
+  const at = area && sheet ? { sheet: sheet.name, ...cellOf(area, random) } : null
+  switch (check.kind) {
+    case 'format':
+      return (
+        at && spoil('a format taken away', { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'formats' })
+      )
+    case 'sorted':
+      return at && spoil('a cell of a row changed', { type: 'cell.write', ...at, text: 'another' })
+    case 'frozen':
+      return spoil('a row more in sight', {
+        type: 'panes.freeze',
+        sheet: check.sheet,
+        rows: check.rows + 1,
+        columns: 0,
+      })
+    case 'name':
+      return spoil('a name for another cell', { type: 'name.define', name: check.name, refers: '=Z99' })
+    case 'sheets':
+      return spoil('a sheet too many', { type: 'sheet.add', name: 'One more' })
+    case 'filtered':
+      return sheet?.features.filter
+        ? spoil('the filter taken away', { type: 'filter.remove', sheet: sheet.name })
+        : null
+    case 'accepts':
+      return (
+        at && spoil('a cell that takes anything', { type: 'input.check', sheet: at.sheet, area: at.cell, rule: null })
+      )
+    case 'marked':
+    case 'scaled':
+      return at && spoil('marks by rule taken away', { type: 'cells.unmark', sheet: at.sheet, area: whole(check.at) })
+    case 'chart':
+      return withChart(workbook)
+    case 'page': {
+      const page = workbook.sheets[sheetNumber(workbook, check.sheet)]?.features.page
+      const change = {
+        ...(check.across === undefined ? {} : { across: !page?.across }),
+        ...(check.area ? { area: null } : {}),
+        ...(check.again ? { again: null } : {}),
+        ...(check.wide === undefined && check.tall === undefined ? {} : { fit: null }),
+        ...(check.header ? { header: {} } : {}),
+        ...(check.footer ? { footer: {} } : {}),
+      }
+      return spoil('a page set up otherwise', { type: 'page.set', sheet: check.sheet, change })
+    }
+    case 'locked':
+      return spoil('a sheet unlocked', { type: 'sheet.lock', sheet: check.sheet, locked: false })
+    case 'hidden':
+      return check.rows.length > 0
+        ? spoil('a row shown again', {
+            type: 'rows.show',
+            sheet: check.sheet,
+            from: check.rows[0]!,
+            to: check.rows[0]!,
+          })
+        : spoil('a column shown again', {
+            type: 'columns.show',
+            sheet: check.sheet,
+            from: check.columns[0] ?? 'A',
+            to: check.columns[0] ?? 'A',
+          })
+    case 'noted':
+      return at && spoil('a note taken away', { type: 'cell.note', ...at, text: '' })
+    case 'linked':
+      return at && spoil('a link taken away', { type: 'cell.link', ...at, to: '' })
+    case 'merged':
+      return at && spoil('single cells again', { type: 'cells.unmerge', sheet: at.sheet, area: whole(check.at) })
+    default:
+      return null
+  }
+}
+
+const spoil = (change: string, op: SheetOp): Spoiled => ({ change, op })
+const whole = (place: string): string => place.slice(place.lastIndexOf('!') + 1)
+
+function cellOf(area: { top: number; left: number; bottom: number; right: number }, random: Random) {
+  const row = area.top + Math.floor(random() * (area.bottom - area.top + 1))
+  const column = area.left + Math.floor(random() * (area.right - area.left + 1))
+  return { cell: cellName(row, column) }
+}
+
+function withChart({ sheets }: SheetState['workbook']): Spoiled | null {
+  const drawn = sheets.filter(({ features }) => features.charts.length > 0)
+  const [sheet, ...more] = drawn
+  const chart = pick(sheet?.features.charts ?? [], () => 0)
+  // Where another chart is as good, taking one away spoils nothing.
+  if (!sheet || !chart || more.length > 0 || sheet.features.charts.length > 1) return null
+  return spoil('a chart taken away', { type: 'chart.remove', sheet: sheet.name, id: chart.id })
+}

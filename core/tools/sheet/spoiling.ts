@@ -64,19 +64,9 @@ export function spoiled(check: SheetCheck | undefined, { workbook }: SheetState,
     case 'locked':
       return spoil('a sheet unlocked', { type: 'sheet.lock', sheet: check.sheet, locked: false })
     case 'hidden':
-      return check.rows.length > 0
-        ? spoil('a row shown again', {
-            type: 'rows.show',
-            sheet: check.sheet,
-            from: check.rows[0]!,
-            to: check.rows[0]!,
-          })
-        : spoil('a column shown again', {
-            type: 'columns.show',
-            sheet: check.sheet,
-            from: check.columns[0] ?? 'A',
-            to: check.columns[0] ?? 'A',
-          })
+      return check.rows
+        ? spoil('another row hidden', { type: 'rows.hide', sheet: check.sheet, from: 900, to: 900 })
+        : spoil('another column hidden', { type: 'columns.hide', sheet: check.sheet, from: 'ZZ', to: 'ZZ' })
     case 'noted':
       return at && spoil('a note taken away', { type: 'cell.note', ...at, text: '' })
     case 'linked':

@@ -88,11 +88,15 @@ export function judgeChart({ workbook }: SheetState, check: ChartCheck): Finding
     features.charts.map(chart => points(workbook, on, chart, check)),
   )
   const right = (one: readonly Point[]): number => one.filter(({ met }) => met).length
-  const [best] = judged.sort((one, other) => right(other) - right(one))
+  const fits = (one: readonly Point[]): number =>
+    one.some(({ met, fault }) => !met && fault === 'other-chart') ? 0 : 100
+  const [best] = judged.sort((one, other) => fits(other) + right(other) - fits(one) - right(one))
   if (!best) return finding(false, 'A chart.', 'There is no chart.', 'chart-missing')
   const words = (key: 'expected' | 'found'): string => `A chart: ${best.map(one => one[key]).join('; ')}.`
   const wrong = best.find(({ met }) => !met)
-  const share = best.length === 0 ? 1 : right(best) / best.length
+  // A chart of another kind answers another question.
+  const other = best.some(({ met, fault }) => !met && fault === 'other-chart')
+  const share = other ? 0 : right(best) / Math.max(1, best.length)
   return {
     met: !wrong,
     share,

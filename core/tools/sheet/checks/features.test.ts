@@ -118,9 +118,9 @@ describe('marks by rule', () => {
   it('are judged by the cells that stand out', () => {
     expect(judged(after(start, mark({ is: 'more', to: '200' })), check)).toBe('met')
     expect(judged(after(start, mark({ is: 'true', formula: '=$C2>200' }, 'A2:C5')), check)).toBe('met')
-    expect(judged(after(start, mark({ is: 'more', to: '220' })), check)).toEqual(['not-marked', 0.75])
-    expect(judged(after(start, mark({ is: 'at-least', to: '95' })), check)).toEqual(['marked-wrongly', 0.75])
-    expect(judged(start, check)).toEqual(['not-marked', 0.5])
+    expect(judged(after(start, mark({ is: 'more', to: '220' })), check)).toEqual(['not-marked', 0.5])
+    expect(judged(after(start, mark({ is: 'at-least', to: '95' })), check)).toEqual(['marked-wrongly', 0.5])
+    expect(judged(start, check)).toEqual(['not-marked', 0])
   })
   it('follow what changes; paint doesn’t', () => {
     const painted = after(
@@ -128,10 +128,10 @@ describe('marks by rule', () => {
       { type: 'cells.format', ...on, area: 'C3', format: { fill: 'amber' } },
       { type: 'cells.format', ...on, area: 'C5', format: { fill: 'amber' } },
     )
-    expect(judged(painted, check)).toEqual(['painted-by-hand', 0.5])
+    expect(judged(painted, check)).toEqual(['painted-by-hand', 0])
     const topTwo = after(start, mark({ is: 'largest', count: 2 }))
     expect(judged(topTwo, check)).toBe('met')
-    expect(judged(topTwo, { ...check, changes })).toEqual(['does-not-follow', 0.75])
+    expect(judged(topTwo, { ...check, changes })).toEqual(['does-not-follow', 0.67])
     expect(judged(after(start, mark({ is: 'more', to: '200' })), { ...check, changes })).toBe('met')
   })
   it('may be a scale or bars', () => {
@@ -162,7 +162,7 @@ describe('a chart', () => {
   }
   it('is judged by its kind, cells and titles, each a part of the points', () => {
     expect(judged(drawn(), check)).toBe('met')
-    expect(judged(drawn({ kind: 'pie' }), check)).toEqual(['other-chart', 0.75])
+    expect(judged(drawn({ kind: 'pie' }), check)).toEqual(['other-chart', 0])
     expect(judged(drawn({ series: [{ name: '', values: '=One!C2:C4' }] }), check)).toEqual(['other-cells-drawn', 0.75])
     expect(judged(drawn({ labels: null }), check)).toEqual(['other-labels', 0.75])
     expect(judged(drawn({ title: '' }), check)).toEqual(['title-missing', 0.75])
@@ -206,7 +206,10 @@ describe('the page, the lock, and what is hidden', () => {
     const hide = { type: 'columns.hide', ...on, from: 'B', to: 'B' }
     const check = { kind: 'hidden', sheet: 'One', columns: ['B'] }
     expect(judged(after(start, hide), check)).toBe('met')
-    expect(judged(after(start, hide, { type: 'rows.hide', ...on, from: 2, to: 2 }), check)).toEqual(['wrong-hidden', 0])
+    expect(judged(start, check)).toEqual(['wrong-hidden', 0])
+    const rows = { kind: 'hidden', sheet: 'One', rows: [2] }
+    expect(judged(after(start, hide, { type: 'rows.hide', ...on, from: 2, to: 2 }), rows)).toBe('met')
+    expect(judged(after(start, { type: 'rows.hide', ...on, from: 2, to: 3 }), rows)).toEqual(['wrong-hidden', 0])
   })
 })
 

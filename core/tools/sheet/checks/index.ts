@@ -83,7 +83,7 @@ export function judge(state: SheetState, check: SheetCheck, context: SheetContex
     case 'chart':
       return judgeChart(state, check)
     case 'page':
-      return judgePage(state, check)
+      return judgePage(state, check, context)
     case 'locked':
       return judgeLocked(state, check)
     case 'hidden':

@@ -10,6 +10,7 @@ import { isWithin, sheetNumber } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 import { columnName, columnNumber } from '../formula/references'
 import { finding } from './places'
+import type { SheetContext } from './places'
 
 const words = z.string().min(1)
 
@@ -40,13 +41,15 @@ export const lockedCheck = z.strictObject({
 })
 export type LockedCheck = z.infer<typeof lockedCheck>
 
-/** Exactly these rows and columns are hidden. */
-export const hiddenCheck = z.strictObject({
-  kind: z.literal('hidden'),
-  sheet: z.string(),
-  rows: z.array(z.int().min(1)).default([]),
-  columns: z.array(z.string()).default([]),
-})
+/** Exactly these rows, or these columns, are hidden; what isn’t said may be as it likes. */
+export const hiddenCheck = z
+  .strictObject({
+    kind: z.literal('hidden'),
+    sheet: z.string(),
+    rows: z.array(z.int().min(1)).optional(),
+    columns: z.array(z.string()).optional(),
+  })
+  .refine(({ rows, columns }) => rows !== undefined || columns !== undefined, 'rows or columns')
 export type HiddenCheck = z.infer<typeof hiddenCheck>
 
 const all = (parts: Page['header']): string => [parts.left, parts.centre, parts.right].filter(Boolean).join(' · ')
@@ -86,15 +89,19 @@ function partsOf(check: PageCheck, page: Page): { met: boolean; expected: string
   return parts
 }
 
-export function judgePage({ workbook }: SheetState, check: PageCheck): Finding {
+export function judgePage({ workbook }: SheetState, check: PageCheck, { start }: SheetContext): Finding {
   const sheet = workbook.sheets[sheetNumber(workbook, check.sheet)]
   if (!sheet) return finding(false, `The sheet ${check.sheet}.`, 'There is no such sheet.', 'sheet-missing')
   const parts = partsOf(check, sheet.features.page)
-  const right = parts.filter(({ met }) => met).length
-  const met = right === parts.length
+  const before = start.workbook.sheets.find(({ id }) => id === sheet.id)
+  // What was so at the start is nobody’s work.
+  const given = before ? partsOf(check, before.features.page) : []
+  const right = parts.filter(({ met: now }, at) => now && !given[at]?.met).length
+  const asked = parts.filter((_, at) => !given[at]?.met).length
+  const met = parts.every(({ met: now }) => now)
   return {
     met,
-    share: parts.length === 0 ? 1 : right / parts.length,
+    share: met ? 1 : right / Math.max(1, asked),
     expected: `${parts.map(({ expected }) => expected).join(', ')}.`,
     found: `${parts.map(({ found }) => found).join(', ')}.`,
     ...(met ? {} : { fault: 'wrong-page' }),
@@ -125,19 +132,19 @@ function openFaults(sheet: Sheet, area: ReturnType<typeof placeIn>, on: number):
 
 export function judgeHidden({ workbook }: SheetState, check: HiddenCheck): Finding {
   const sheet = workbook.sheets[sheetNumber(workbook, check.sheet)]
-  const inWords = (rows: readonly number[], columns: readonly string[]): string => {
-    const parts = [
-      rows.length > 0 ? `rows ${rows.join(', ')}` : '',
-      columns.length > 0 ? `columns ${columns.join(', ')}` : '',
-    ].filter(Boolean)
-    return `Hidden on ${check.sheet}: ${parts.join(' and ') || 'nothing'}.`
+  const inWords = (rows: readonly number[] | undefined, columns: readonly string[] | undefined): string => {
+    const list = (lines: readonly (number | string)[]): string => lines.slice(0, 20).join(', ') || 'none'
+    const parts = [rows ? `rows: ${list(rows)}` : '', columns ? `columns: ${list(columns)}` : ''].filter(Boolean)
+    return `Hidden on ${check.sheet}, ${parts.join('; ')}.`
   }
   const expected = inWords(check.rows, check.columns)
   if (!sheet) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
-  const rows = [...hiddenRows(sheet).keys()].map(row => row + 1).sort((one, other) => one - other)
-  const columns = [...sheet.features.hidden.columns]
-  const met =
-    JSON.stringify(rows) === JSON.stringify([...check.rows].sort((one, other) => one - other)) &&
-    JSON.stringify(columns) === JSON.stringify(check.columns.map(columnNumber).sort((one, other) => one - other))
-  return finding(met, expected, inWords(rows.slice(0, 20), columns.map(columnName)), 'wrong-hidden')
+  const rising = (one: number, other: number): number => one - other
+  const rows = [...hiddenRows(sheet).keys()].map(row => row + 1).sort(rising)
+  const columns = [...sheet.features.hidden.columns].sort(rising)
+  const same = (wanted: readonly number[] | undefined, found: readonly number[]): boolean =>
+    !wanted || JSON.stringify([...wanted].sort(rising)) === JSON.stringify(found)
+  const met = same(check.rows, rows) && same(check.columns?.map(columnNumber), columns)
+  const found = inWords(check.rows && rows, check.columns && columns.map(columnName))
+  return finding(met, expected, found, 'wrong-hidden')
 }

@@ -95,7 +95,13 @@ function marksIn({ workbook }: SheetState, check: MarkedCheck): Finding {
       ...(right === marked ? {} : { fault }),
     }
   })
-  return together(cells, `Cells in ${check.at}.`)
+  // Of the cells that should stand out, so many do; each that shouldn’t takes one away.
+  const count = (right: boolean, met: boolean): number =>
+    cells.filter(cell => cell.met === met && (cell.expected === 'stands out') === right).length
+  const wanted = count(true, true) + count(true, false)
+  const found = together(cells, `Cells in ${check.at}.`)
+  const share = Math.max(0, (count(true, true) - count(false, false)) / Math.max(1, wanted))
+  return found.met ? found : { ...found, share }
 }
 
 export function judgeScaled({ workbook }: SheetState, check: ScaledCheck): Finding {

@@ -28,6 +28,7 @@ export function unique(
   const columns = by.map(columnNumber)
   const outside = by.find((_, at) => columns[at]! < area.left || columns[at]! > area.right)
   if (outside) throw new Refusal(`Column ${outside} isn’t in ${address}.`)
+  if (sheet.features.filter) throw new Refusal('Show all rows before repeated ones are taken out.')
   const first = area.top + (heading ? 1 : 0)
   const seen = new Map<string, number[]>()
   const kept: number[] = []

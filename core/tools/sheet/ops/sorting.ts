@@ -4,6 +4,7 @@ import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
 import type { Placed } from '../workbook/cells'
+import type { Features } from '../workbook/features'
 import { valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Workbook } from '../workbook/workbook'
 import { moved } from './moving'
@@ -59,5 +60,14 @@ export function sort(
     ...sheet,
     inputs: sheet.inputs.with(inputs),
     formats: sheet.formats.with(formats),
+    features: hiddenAlong(sheet.features, new Map(sorted.map((from, at) => [from, rows[at]!]))),
   })
+}
+
+/** Rows that a filter hides stay hidden wherever they come to. */
+function hiddenAlong(features: Features, to: ReadonlyMap<number, number>): Features {
+  const { filter } = features
+  if (!filter?.hides.some(row => to.has(row) && to.get(row) !== row)) return features
+  const hides = filter.hides.map(row => to.get(row) ?? row).sort((one, other) => one - other)
+  return { ...features, filter: { ...filter, hides } }
 }

@@ -6,7 +6,10 @@ export interface Element {
   name: string
   attributes: Readonly<Record<string, string>>
   children: readonly Element[]
+  /** Its own text, without what stands in its children. */
   text: string
+  /** Text and children in their order. */
+  inside: readonly (string | Element)[]
 }
 
 const parser = new XMLParser({
@@ -24,12 +27,17 @@ type Parsed = Record<string, unknown>
 function elementFrom(parsed: Parsed): Element | null {
   const name = Object.keys(parsed).find(key => key !== ':@')
   if (name === undefined || name === '#text' || name.startsWith('?')) return null
-  const inside = (parsed[name] ?? []) as Parsed[]
+  const inside = ((parsed[name] ?? []) as Parsed[]).flatMap((child): (string | Element)[] => {
+    if ('#text' in child) return [String(child['#text'])]
+    const element = elementFrom(child)
+    return element ? [element] : []
+  })
   return {
     name,
     attributes: (parsed[':@'] ?? {}) as Record<string, string>,
-    children: inside.map(elementFrom).filter(child => child !== null),
-    text: inside.map(child => ('#text' in child ? String(child['#text']) : '')).join(''),
+    children: inside.filter(one => typeof one !== 'string'),
+    text: inside.filter(one => typeof one === 'string').join(''),
+    inside,
   }
 }
 

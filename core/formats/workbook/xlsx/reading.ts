@@ -3,7 +3,7 @@ import type { Cell, CellValue, Style, Worksheet } from 'exceljs'
 import { Calculator } from '../../../tools/sheet/calculation/calculator'
 import { formatOf } from '../../../tools/sheet/formats/cell-format'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
-import { MOST_COLUMNS, MOST_ROWS } from '../../../tools/sheet/formula/references'
+import { MOST_COLUMNS, MOST_ROWS, readCorner } from '../../../tools/sheet/formula/references'
 import { isFormatCode } from '../../../tools/sheet/formats/number-format'
 import { blockAt } from '../../../tools/sheet/rules/filtering'
 import { Cells } from '../../../tools/sheet/workbook/cells'
@@ -15,7 +15,7 @@ import { emptySheet } from '../../../tools/sheet/workbook/workbook'
 import type { DefinedName, Input, Sheet, Workbook } from '../../../tools/sheet/workbook/workbook'
 import { asBytes, partsOf, textOf, UnreadableFile, zipped } from '../archive'
 import type { Parts } from '../archive'
-import { childOf, childrenOf, isOn, readXml } from '../xml'
+import { allOf, childOf, childrenOf, isOn, readXml } from '../xml'
 import type { Element } from '../xml'
 import { chartFrom } from './charts'
 import { filterFrom } from './filters'
@@ -69,7 +69,15 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
     const xml = textOf(parts, part)
     if (!worksheet || xml === null) return []
     if (hidden) lost.add(`that a sheet is hidden: ${name}`)
-    return [sheetFrom(worksheet, readXml(xml), chartsOf(parts, part, lost), place + 1, lost)]
+    return [
+      sheetFrom(
+        worksheet,
+        readXml(xml),
+        { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part) },
+        place + 1,
+        lost,
+      ),
+    ]
   })
   const names = namesFrom(root, lost)
   const workbook: Workbook = { sheets: read, names, today }
@@ -173,6 +181,21 @@ function chartsOf(parts: Parts, sheet: string, lost: Set<string>): Features['cha
   return charts
 }
 
+/** Notes on the cells of a sheet, however their text is made up. */
+function notesOf(parts: Parts, sheet: string): Placed<string>[] {
+  return [...relationsOf(parts, sheet).values()]
+    .filter(part => /(^|\/)comments[^/]*\.xml$/.test(part))
+    .flatMap(part => {
+      const text = textOf(parts, part)
+      return text === null ? [] : allOf(readXml(text), 'comment')
+    })
+    .flatMap((comment): Placed<string>[] => {
+      const corner = readCorner(comment.attributes.ref ?? '')
+      const words = allOf(childOf(comment, 'text'), 't').map(({ text }) => text)
+      return corner ? [[corner.row, corner.column, words.join('').slice(0, 2000)]] : []
+    })
+}
+
 const DAY_MS = 86_400_000
 /** The serial of a day and time: whatever system the file counts in, the library gives the moment itself. */
 const serialOf = (date: Date): number => Number((date.getTime() / DAY_MS + 25_569).toFixed(10))
@@ -180,13 +203,12 @@ const serialOf = (date: Date): number => Number((date.getTime() / DAY_MS + 25_56
 function sheetFrom(
   worksheet: Worksheet,
   xml: Element,
-  charts: Features['charts'],
+  beside: { charts: Features['charts']; notes: readonly Placed<string>[] },
   id: number,
   lost: Set<string>,
 ): Sheet {
   const inputs: Placed<Input>[] = []
   const formats: Placed<CellFormat>[] = []
-  const notes: Placed<string>[] = []
   const links: Placed<string>[] = []
   const spilled = new Set<string>()
   const looks = new Map<string, CellFormat | undefined>()
@@ -206,7 +228,6 @@ function sheetFrom(
         )
       const look = looks.get(key)
       if (look) formats.push([atRow, atColumn, look])
-      if (cell.note) notes.push([atRow, atColumn, noteText(cell)])
       const link = linkOf(cell.value)
       if (link) links.push([atRow, atColumn, link])
       const input = spilled.has(`${atRow} ${atColumn}`) ? undefined : inputFrom(cell, spilled, lost)
@@ -224,7 +245,7 @@ function sheetFrom(
     ...emptySheet(id, worksheet.name.slice(0, 31)),
     inputs: Cells.of(inputs),
     formats: Cells.of(formats),
-    notes: Cells.of(notes),
+    notes: Cells.of(beside.notes),
     links: Cells.of(links),
     widths,
     heights,
@@ -238,7 +259,7 @@ function sheetFrom(
       filter: filter && { ...filter, hides },
       inputs: inputsFrom(xml, what => lost.add(what)),
       markings: markingsFrom(worksheet, lost),
-      charts,
+      charts: beside.charts,
       page: pageFrom(worksheet),
       locked: isOn(childOf(xml, 'sheetProtection')?.attributes.sheet),
     },
@@ -249,14 +270,6 @@ function lookOf(style: Partial<Style>, lost: (what: string) => void): CellFormat
   const { number, ...look } = lookFrom(style, lost)
   if (number !== undefined && !isFormatCode(number)) lost('number formats that can’t be read')
   return formatOf(number !== undefined && isFormatCode(number) ? { ...look, number } : look)
-}
-
-function noteText({ note }: Cell): string {
-  if (typeof note === 'string') return note.slice(0, 2000)
-  return (note.texts ?? [])
-    .map(({ text }) => text)
-    .join('')
-    .slice(0, 2000)
 }
 
 function linkOf(value: CellValue): string | null {

@@ -82,7 +82,7 @@ describe('a sheet written as CSV', () => {
 
   it('shows what is shown, or all figures, with formulas defused', () => {
     expect(new TextDecoder().decode(writeCsv(sheet!))).toBe(
-      '"Berth, and ""name""",Fee\r\n\'=HYPERLINK(1),"£1,234.50"\r\nx,£411.50\r\n',
+      '"Berth, and ""name""",Fee\r\n"\'=HYPERLINK(1)","£1,234.50"\r\nx,£411.50\r\n',
     )
     expect(new TextDecoder().decode(writeCsv(sheet!, true))).toContain('1234.5\r\n')
   })

@@ -50,6 +50,8 @@ export const taskResultView = z.strictObject({
   score: points,
   outOf: points,
   waiting: points,
+  /** The kinds of files that its work goes out as. */
+  files: z.array(z.string()),
   steps: z.array(stepResultView),
 })
 export type TaskResultView = z.infer<typeof taskResultView>

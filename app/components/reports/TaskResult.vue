@@ -2,7 +2,7 @@
 import type { StepResultView, TaskResultView } from '~~/core/wire/result'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
-const props = defineProps<{ task: TaskResultView; open: boolean }>()
+const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string }>()
 defineEmits<{ toggle: [] }>()
 const panel = useId()
 
@@ -52,6 +52,15 @@ const time = computed(() => {
       </button>
     </h2>
     <div v-show="open" :id="panel" class="steps">
+      <p v-if="task.files.length > 0" class="small soft no-print" data-files>
+        The work as it was handed in:
+        <template v-for="(kind, place) in task.files" :key="kind"
+          ><template v-if="place > 0"> · </template
+          ><a :href="`/api/sittings/${sittingId}/work/${task.id}.${kind}`" download>{{
+            kind.toUpperCase()
+          }}</a></template
+        >
+      </p>
       <div v-for="(step, index) in task.steps" :key="step.id" class="step" :data-step="step.id">
         <h3>
           <span>{{ index + 1 }}</span>

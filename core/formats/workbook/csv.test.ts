@@ -59,6 +59,15 @@ describe('a CSV file', () => {
     ])
   })
 
+  it('takes a comma for the decimal mark where nothing else makes sense', () => {
+    expect(readCsv(bytes('Job;Hours\nSlip;3,5\nWinch;1.250,75')).rows.slice(1)).toEqual([
+      ['Slip', '3.5'],
+      ['Winch', '1250.75'],
+    ])
+    expect(readCsv(bytes('a;b\n1,250;3.5')).rows[1]).toEqual(['1,250', '3.5'])
+    expect(readCsv(bytes('a;b\n1,5;2'), { decimalComma: false }).rows[1]).toEqual(['1,5', '2'])
+  })
+
   it('says what is wrong with it', () => {
     expect(readCsv(bytes('a,b\n1\n2,3')).faults).toEqual(['Line 2 has 1 cells, the first has 2.'])
     expect(readCsv(bytes('a,"b\n1,2')).faults.join()).toMatch('never closed')

@@ -14,6 +14,8 @@ export const delimiters = [',', ';', '\t', '|'] as const
 export interface CsvChoices {
   delimiter?: string
   encoding?: Encoding
+  /** Whether a comma stands before decimal places; otherwise where nothing but that makes sense. */
+  decimalComma?: boolean
   /** Whether what looks like a day, a number or a logical becomes one; otherwise all is text. */
   values?: boolean
   /** Whether what begins with an equals sign is a formula; otherwise it is text. */
@@ -25,6 +27,8 @@ export interface CsvRead {
   rows: string[][]
   delimiter: string
   encoding: Encoding
+  /** Whether numbers were written with a comma before their decimal places. */
+  decimalComma: boolean
   /** Lines with more or fewer cells than the first, and quotes that are never closed, in words. */
   faults: string[]
 }
@@ -62,9 +66,23 @@ export function readCsv(bytes: Uint8Array, choices: CsvChoices = {}): CsvRead {
     ...(uneven < 0 ? [] : [`Line ${uneven + 1} has ${data[uneven]!.length} cells, the first has ${width}.`]),
     ...(errors.some(({ type }) => type === 'Quotes') ? ['A quotation mark is opened and never closed.'] : []),
   ]
-  const rows = data.map(row => row.map(cell => asTyped(cell, choices)))
-  return { rows, delimiter: choices.delimiter ?? meta.delimiter, encoding, faults }
+  const delimiter = choices.delimiter ?? meta.delimiter
+  const comma = choices.decimalComma ?? (delimiter !== ',' && hasDecimalCommas(data))
+  const rows = data.map(row => row.map(cell => asTyped(comma ? withPoint(cell) : cell, choices)))
+  return { rows, delimiter, encoding, decimalComma: comma, faults }
 }
+
+const WITH_COMMA = /^[+-]?(\d{1,3}(\.\d{3})+|\d+),\d+%?$/
+const WITH_POINT = /^[+-]?\d*\.\d{1,2}%?$/
+
+function hasDecimalCommas(rows: readonly string[][]): boolean {
+  const some = rows.slice(0, 1000)
+  return (
+    some.some(row => row.some(cell => WITH_COMMA.test(cell))) &&
+    !some.some(row => row.some(cell => WITH_POINT.test(cell)))
+  )
+}
+const withPoint = (cell: string): string => (WITH_COMMA.test(cell) ? cell.replaceAll('.', '').replace(',', '.') : cell)
 
 /** What to type for a cell of a file. A formula is text unless it is asked for. */
 function asTyped(cell: string, { values = true, formulas = false }: CsvChoices): string {

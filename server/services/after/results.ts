@@ -11,6 +11,8 @@ import type { PlanService } from '../sitting/plans'
 import { mayDo } from '../ground/permissions'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from './release'
+import { fileKinds, fileOf } from './work-files'
+import type { WorkFile } from './work-files'
 import type { SittingService } from '../sitting/sittings'
 
 /** What a trainee may see of an ended sitting. */
@@ -53,12 +55,25 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
         waiting: result.waiting / 100,
         tasks: result.tasks.map(({ points, outOf, waiting, steps, ...task }) => ({
           ...task,
+          files: [...fileKinds(plan.tasks.find(one => one.task.id === task.id)?.tool.id ?? '')],
           score: points / 100,
           outOf: outOf / 100,
           waiting: waiting / 100,
           steps: steps.map(step => stepView(step, answers)),
         })),
       }
+    },
+
+    /** The work of a task as it was left at the end, as a file: `totals.xlsx`. Who may see the result may have it. */
+    async file(person: Person, sittingId: string, name: string): Promise<WorkFile> {
+      await this.of(person, sittingId)
+      const { live } = await sittingService.marked(person, sittingId)
+      const [taskId = '', kind = ''] = name.split('.')
+      const task = live.plan.tasks.find(one => one.task.id === taskId)
+      const progress = live.state.tasks.find(one => one.id === taskId)
+      const file = task && progress && (await fileOf(task.tool.id, progress.work, taskId, kind))
+      if (!file) throw notFound('file')
+      return file
     },
 
     /** Ended sittings of a person, newest first. */

@@ -5,7 +5,7 @@ import { findOperations } from '~~/core/tools/sheet/operations/finding'
 
 /** Type what you want to do, or open a group of operations: the way to an operation for who knows what, not where. */
 const props = defineProps<{ selection: Selection; around: Around; undo: boolean; redo: boolean }>()
-const emit = defineEmits<{ run: [operation: Operation, answers: Answers]; leave: []; undo: []; redo: [] }>()
+const emit = defineEmits<{ run: [operation: Operation, answers: Answers]; leave: []; undo: []; redo: []; csv: [] }>()
 
 const wanted = ref('')
 const group = ref<Group | null>(null)
@@ -38,6 +38,11 @@ function close(back: boolean) {
 }
 
 function choose(operation: Operation) {
+  if (operation.opens === 'csv') {
+    close(false)
+    emit('csv')
+    return
+  }
   const questions = operation.asks?.(props.selection, props.around) ?? []
   if (questions.length === 0) {
     close(true)

@@ -5,9 +5,10 @@ import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import BookHeader from './BookHeader.vue'
 import SheetCharts from './charts/SheetCharts.vue'
+import CsvPreview from './CsvPreview.vue'
 import { blockName } from './selection'
 import type { Place } from './selection'
-import { sheetInWords } from './words'
+import { cellInWords, sheetInWords } from './words'
 import { useSheetClipboard } from './useClipboard'
 import { useSheet } from './useSheet'
 import { useSheetKeys } from './useKeys'
@@ -93,21 +94,18 @@ async function take(choice: string) {
 }
 
 const name = computed(() => blockName(block.value))
-const spoken = computed(() => {
-  if (!cell.value) return ''
-  const { address, shown, typed, format, takes, note, locked } = cell.value
-  return [
-    address,
-    shown || 'empty',
-    typed.startsWith('=') ? `formula ${typed.slice(1)}` : '',
-    format.number ? `format ${format.number}` : '',
-    takes ? `takes ${takes.words}` : '',
-    note ? `note: ${note}` : '',
-    locked ? 'locked' : '',
-  ]
-    .filter(Boolean)
-    .join(', ')
-})
+const corner = computed(() => blockName({ ...block.value, bottom: block.value.top, right: block.value.left }))
+/** Whether a CSV file is being brought in. */
+const bringing = ref(false)
+function stopBringing() {
+  bringing.value = false
+  back()
+}
+async function putIn(rows: string[][]) {
+  stopBringing()
+  await sheet.operate({ type: 'cells.write', sheet: sheet.sheet.value, cell: corner.value, rows })
+}
+const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
 </script>
 
 <template>
@@ -123,7 +121,9 @@ const spoken = computed(() => {
       @leave="back"
       @undo="sheet.operate({ type: 'undo' })"
       @redo="sheet.operate({ type: 'redo' })"
+      @csv="bringing = true"
     />
+    <CsvPreview v-if="bringing" :cell="corner" @put="putIn" @cancel="stopBringing" />
     <div class="middle">
       <div @keydown="typing && keyWhileTyping($event)" @keyup="moved" @click="moved">
         <FormulaLine
@@ -203,6 +203,7 @@ const spoken = computed(() => {
 
 <style scoped>
 .sheet {
+  position: relative;
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 196px;
   gap: 0.7rem;

@@ -1,4 +1,4 @@
-import type { SheetWindow } from '../../../../core/tools/sheet/viewing'
+import type { CellSeen, SheetWindow } from '../../../../core/tools/sheet/viewing'
 import { areaName, columnName } from '../../../../core/tools/sheet/formula/references'
 
 const several = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
@@ -33,4 +33,19 @@ export function sheetInWords(window: SheetWindow): string[] {
     staying(frozen),
     printed(window),
   ].filter(Boolean)
+}
+
+/** A cell as it is read out when the cursor comes to it. */
+export function cellInWords({ address, shown, typed, format, takes, note, locked }: CellSeen): string {
+  return [
+    address,
+    shown || 'empty',
+    typed.startsWith('=') ? `formula ${typed.slice(1)}` : '',
+    format.number ? `format ${format.number}` : '',
+    takes ? `takes ${takes.words}` : '',
+    note ? `note: ${note}` : '',
+    locked ? 'locked' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 }

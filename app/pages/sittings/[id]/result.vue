@@ -112,6 +112,7 @@ function print() {
       v-for="task in result.tasks"
       :key="task.id"
       :task="task"
+      :sitting-id="result.sittingId"
       :open="open.includes(task.id)"
       @toggle="open = open.includes(task.id) ? open.filter(other => other !== task.id) : [...open, task.id]"
     />

@@ -1,5 +1,5 @@
-import ExcelJS from 'exceljs'
-import type { Cell, CellValue, Style, Worksheet } from 'exceljs'
+import { ExcelJS } from './library'
+import type { Buffer, Cell, CellValue, Style, Workbook as Book, Worksheet } from 'exceljs'
 import { Calculator } from '../../../tools/sheet/calculation/calculator'
 import { formatOf } from '../../../tools/sheet/formats/cell-format'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
@@ -84,7 +84,7 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
   return { workbook: new Calculator().whole(workbook), lost: [...lost] }
 }
 
-async function loaded(parts: Parts): Promise<ExcelJS.Workbook> {
+async function loaded(parts: Parts): Promise<Book> {
   const book = new ExcelJS.Workbook()
   const kept: Parts = new Map()
   for (const [name, bytes] of parts) {
@@ -106,7 +106,7 @@ async function loaded(parts: Parts): Promise<ExcelJS.Workbook> {
   }
   for (const [name] of kept) if (name.endsWith('.rels')) kept.set(name, asBytes(withoutLoose(kept, name)))
   try {
-    await book.xlsx.load(zipped(kept) as unknown as ExcelJS.Buffer)
+    await book.xlsx.load(zipped(kept) as unknown as Buffer)
   } catch {
     throw new UnreadableFile('This workbook is broken: its parts don’t fit together.')
   }

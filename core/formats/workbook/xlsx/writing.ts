@@ -1,5 +1,5 @@
-import ExcelJS from 'exceljs'
-import type { CellValue, Worksheet } from 'exceljs'
+import { ExcelJS } from './library'
+import type { CellValue, Workbook as Book, Worksheet } from 'exceljs'
 import { columnName } from '../../../tools/sheet/formula/references'
 import { isError } from '../../../tools/sheet/formula/values'
 import type { Scalar } from '../../../tools/sheet/formula/values'
@@ -42,7 +42,7 @@ export async function writeXlsx(workbook: Workbook): Promise<Written> {
   return { bytes: zipped(parts, ['[Content_Types].xml']), lost: [...lost] }
 }
 
-function writeSheet(book: ExcelJS.Workbook, workbook: Workbook, place: number, sheet: Sheet, lost: Set<string>): void {
+function writeSheet(book: Book, workbook: Workbook, place: number, sheet: Sheet, lost: Set<string>): void {
   const { rows, columns } = sheet.frozen
   const { features } = sheet
   const worksheet = book.addWorksheet(sheet.name, {

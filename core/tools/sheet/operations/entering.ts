@@ -152,4 +152,13 @@ export const entering: readonly Operation[] = [
     asks: (_, { link }) => [{ key: 'to', label: 'Leads to', kind: 'text', first: link }],
     make: (selection, _, { to = '' }) => ({ type: 'cell.link', sheet: selection.sheet, cell: cell(selection), to }),
   },
+  {
+    id: 'bring-csv',
+    group: 'Enter',
+    title: 'Bring in a CSV file',
+    about: 'into the cells from the cursor on, after a look at it',
+    words: ['import', 'open file', 'load', 'text file', 'comma separated'],
+    make: () => null,
+    opens: 'csv',
+  },
 ]

@@ -69,6 +69,8 @@ export interface Operation {
   asks?: (selection: Selection, around: Around) => readonly Question[]
   /** The operation on what is selected; null where there is nothing that it could be done to, or what is wrong. */
   make: (selection: Selection, around: Around, answers: Answers) => SheetOp | string | null
+  /** It opens a form of its own instead. */
+  opens?: 'csv'
   /** It looks for something and changes nothing: where the cursor goes is asked for. */
   seek?: (selection: Selection, answers: Answers) => SheetQuery
 }

@@ -1,0 +1,4 @@
+declare module 'exceljs/dist/exceljs.bare.min.js' {
+  import library from 'exceljs'
+  export default library
+}

@@ -15,6 +15,9 @@ async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
   })
 }
 
+/** What libraries don’t say about themselves. */
+const DECLARATIONS = ['../core/**/*.d.ts']
+
 const groundWork =
   /node_modules\/(@primevue\/core|@primevue\/icons|@primeuix\/(utils|styled|styles\/dist\/(base|button|inputtext))|primevue\/(base|basecomponent|baseeditableholder|baseinput|button|inputtext|config|badge|ripple)\/|lucide-vue-next|pinia|@vueuse)/
 
@@ -58,6 +61,7 @@ export default defineNuxtConfig({
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
     externals: { external: ['better-sqlite3', 'piscina'], inline: ['mathjs'] },
+    typescript: { tsConfig: { include: DECLARATIONS } },
   },
   // A page's code is fetched ahead when somebody points at the way to it, not because it could be needed one day.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
@@ -90,7 +94,11 @@ export default defineNuxtConfig({
       },
     },
   },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, include: DECLARATIONS },
+    sharedTsConfig: { include: DECLARATIONS },
+  },
   routeRules: {
     '/**': {
       headers: {

@@ -4,17 +4,19 @@ import { benchLedger } from './ledger'
 import { benchLine } from './line'
 import { benchLoad } from './load'
 import { benchSheet } from './sheet'
+import { benchSheetLoad } from './sheet-load'
 import { benchHttp, benchOwnWork } from './server'
 
 const all: Record<string, () => Promise<void>> = {
-  ledger: benchLedger,
-  sheet: benchSheet,
-  own: benchOwnWork,
-  http: benchHttp,
-  line: benchLine,
-  large: benchLarge,
-  board: benchBoard,
-  load: benchLoad,
+  'ledger': benchLedger,
+  'sheet': benchSheet,
+  'own': benchOwnWork,
+  'http': benchHttp,
+  'line': benchLine,
+  'large': benchLarge,
+  'board': benchBoard,
+  'load': benchLoad,
+  'sheet-load': benchSheetLoad,
 }
 
 /** All benchmarks, or those named: medians of several runs, targets beside them, ratios compared within the run. */

@@ -20,7 +20,7 @@ const SIZES: [size: number, seconds: number][] = [
   [250, 60],
   [500, 180],
 ]
-const EVERY_MS = 2000
+export const EVERY_MS = 2000
 const TASKS = ['wages-worked-not-paid', 'paint-on-account', 'till-for-the-owner', 'debt-gone-bad']
 
 export interface Trainee {
@@ -97,6 +97,7 @@ export async function work(
   until: number,
   times: number[],
   errors: string[],
+  next: (count: number) => object = eventOf,
 ): Promise<void> {
   await new Promise(done => setTimeout(done, offset))
   while (performance.now() < until) {
@@ -104,7 +105,7 @@ export async function work(
     try {
       const {
         outcomes: [outcome],
-      } = await trainee.client.events(trainee.sittingId, eventOf(trainee.sent))
+      } = await trainee.client.events(trainee.sittingId, next(trainee.sent))
       if (outcome?.status !== 'accepted') errors.push(outcome?.refusal ?? 'not accepted')
       trainee.sent += 1
     } catch (error) {

@@ -47,7 +47,7 @@ onMounted(() => ladder.value?.querySelector('[aria-current]')?.scrollIntoView({ 
 onBeforeUnmount(() => clearTimeout(moving))
 
 function state(step: StepView): string {
-  const points = `${format.points(step.points)} points`
+  const points = `${format.points(step.points)} ${step.points === 1 ? 'point' : 'points'}`
   switch (step.status) {
     case 'passed':
       return `passed · ${format.points(step.earned ?? 0)} of ${points}`

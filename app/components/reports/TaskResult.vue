@@ -1,22 +1,12 @@
 <script setup lang="ts">
 import type { StepResultView, TaskResultView } from '~~/core/wire/result'
+import { stateOf, statesInShort } from './states'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
 const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string }>()
 defineEmits<{ toggle: [] }>()
 const panel = useId()
 
-const states = {
-  'settled': 'settled',
-  'passed': 'passed',
-  'out-of-tries': 'out of tries',
-  'skipped': 'left',
-  'open': 'not finished',
-  'locked': 'not reached',
-  'awaiting-marker': 'waiting for a marker',
-}
-const stateOf = (step: StepResultView): string =>
-  step.reached || step.status === 'awaiting-marker' ? states[step.status] : 'not reached'
 /** Since which try what was found has held, what that counts, and what it earned: one sentence for each criterion. */
 function heldInWords({ held, points }: StepResultView['criteria'][number]): string {
   if (held.length === 0) return ''
@@ -28,6 +18,7 @@ function heldInWords({ held, points }: StepResultView['criteria'][number]): stri
   })
   return `${parts.join('; ')}: ${points.toFixed(2)}`
 }
+const inShort = computed(() => statesInShort(props.task.steps))
 const suggested = computed(() => props.task.minutes * 60_000)
 const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {
@@ -44,7 +35,7 @@ const time = computed(() => {
       <button type="button" :aria-expanded="open" :aria-controls="panel" @click="$emit('toggle')">
         <span class="mark" aria-hidden="true">{{ open ? '−' : '+' }}</span>
         <span>{{ task.title }}</span>
-        <span class="small soft states">{{ task.steps.map(stateOf).join(' · ') }}</span>
+        <span class="small soft states">{{ inShort }}</span>
         <span class="small soft time"
           ><span class="gauge" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></span>{{ time }}</span
         >

@@ -55,7 +55,8 @@ const took = (view: CoverView): void => void (cover.value = view)
         <ol class="tasks">
           <li v-for="task in section.tasks" :key="task.title">
             <span>{{ task.title }}</span><span class="soft small"
-              >{{ task.minutes }} min · {{ format.points(task.points) }} points</span
+              >{{ task.minutes }} min · {{ format.points(task.points) }}
+              {{ task.points === 1 ? 'point' : 'points' }}</span
             >
           </li>
         </ol>

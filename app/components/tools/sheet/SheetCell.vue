@@ -176,7 +176,7 @@ td {
 .editor {
   position: absolute;
   inset: 0 auto 0 0;
-  min-width: min(100%, 60px);
+  min-width: 100%;
   padding: 0 0.35rem;
   border: 2px solid var(--act);
   background: var(--surface);

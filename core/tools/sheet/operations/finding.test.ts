@@ -32,6 +32,7 @@ describe('the operation finder', () => {
     ['highlight cells if', 'mark'],
     ['filter', 'filter'],
     ['show only', 'filter'],
+    ['show all rows', 'unfilter'],
     ['remove duplicates', 'unique'],
     ['text to columns', 'split'],
     ['find and replace', 'replace'],

@@ -98,7 +98,7 @@ export const ordering: readonly Operation[] = [
     group: 'Order',
     title: 'Show all rows of the list',
     about: 'takes the filter away',
-    words: ['clear filter', 'remove filter', 'unfilter', 'all rows'],
+    words: ['show all rows', 'show all', 'clear filter', 'remove filter', 'unfilter', 'all rows'],
     make: ({ sheet }, { filtered }) => (filtered ? { type: 'filter.remove', sheet } : null),
   },
   {

@@ -14,9 +14,12 @@ function ours(found: unknown): Scalar {
   return code ? errorOf(code) : WRONG_TYPE
 }
 
-/** One of the library’s functions, giving our values. Throws a RangeError for one that it hasn’t. */
+/** One of the library’s functions, giving our values; `CHISQ.DIST.RT` lies within another. Throws a RangeError. */
 function from(name: string): (...args: unknown[]) => Scalar {
-  const work = (library as unknown as Record<string, Borrowed>)[name]
+  const found = name
+    .split('.')
+    .reduce<unknown>((at, step) => (at as Record<string, unknown> | undefined)?.[step], library)
+  const work = typeof found === 'function' ? (found as Borrowed) : undefined
   if (!work) throw new RangeError(`The library has no ${name}.`)
   return (...args) => {
     try {
@@ -36,6 +39,17 @@ function borrow<const P extends Record<string, Spec>>(
 ): SheetFunction {
   const work = from(name)
   return define(name, about, params, args => work(...Object.values(args), ...more))
+}
+
+/** The same, under the name that the library has for it. */
+function borrowAs<const P extends Record<string, Spec>>(
+  name: string,
+  theirs: string,
+  about: string,
+  params: P,
+): SheetFunction {
+  const work = from(theirs)
+  return define(name, about, params, args => work(...Object.values(args)))
 }
 
 /** A number in another base, as text: its letters are capitals. */
@@ -64,6 +78,7 @@ const KELVINS: Readonly<Record<string, { degree: number; zero: number }>> = {
   F: { degree: 5 / 9, zero: 459.67 },
 }
 const inverseT = from('TINV')
+const inverseNormal = from('NORMSINV')
 const chiSquare = from('CHIDIST')
 
 const number = { number: 'number' } as const
@@ -208,4 +223,32 @@ export const borrowed: readonly SheetFunction[] = [
   borrow('IMPRODUCT', 'The product of complex numbers.', { one: 'text', other: 'text' }),
   borrow('IMSUB', 'The difference of complex numbers.', { one: 'text', other: 'text' }),
   borrow('IMDIV', 'The quotient of complex numbers.', { one: 'text', other: 'text' }),
+  borrowAs('LEGACY.CHIDIST', 'CHISQ.DIST.RT', 'How likely a chi-squared value lies above a number.', {
+    x: 'number',
+    freedom: 'number',
+  }),
+  borrowAs('LEGACY.CHIINV', 'CHISQ.INV.RT', 'The number above which a chi-squared value lies with a likelihood.', {
+    likelihood: 'number',
+    freedom: 'number',
+  }),
+  borrowAs('LEGACY.FDIST', 'F.DIST.RT', 'How likely a value of the F distribution lies above a number.', {
+    x: 'number',
+    first: 'number',
+    second: 'number',
+  }),
+  borrowAs('LEGACY.FINV', 'F.INV.RT', 'The number above which a value of the F distribution lies with a likelihood.', {
+    likelihood: 'number',
+    first: 'number',
+    second: 'number',
+  }),
+  define(
+    'CONFIDENCE',
+    'How far the mean of a sample may lie from the true one, at a level of doubt.',
+    { doubt: 'number', deviation: 'number', size: 'number' },
+    ({ doubt, deviation, size }) => {
+      if (doubt <= 0 || doubt >= 1 || deviation <= 0 || size < 1) return NO_NUMBER
+      const bound = inverseNormal(1 - doubt / 2)
+      return typeof bound === 'number' ? (bound * deviation) / Math.sqrt(Math.floor(size)) : bound
+    },
+  ),
 ]

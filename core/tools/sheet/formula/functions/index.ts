@@ -11,6 +11,7 @@ import { lookup } from './lookup'
 import { statistics } from './statistics'
 import { summaries } from './summaries'
 import { text } from './text'
+import { treasury } from './treasury'
 
 /** All functions by what they are about. */
 export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> = {
@@ -21,7 +22,7 @@ export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> 
   text,
   'lookup and reference': lookup,
   'dates and times': dates,
-  'money': finance,
+  'money': [...finance, ...treasury],
   arrays,
   'lists with headings': [...database, ...summaries],
   'special functions': borrowed,
@@ -35,6 +36,9 @@ const byName = new Map(
 
 /** Names by which other programs and older files know the same functions. */
 const OTHER_NAMES: Readonly<Record<string, string>> = {
+  'LEGACY.NORMSDIST': 'NORMSDIST',
+  'LEGACY.NORMSINV': 'NORMSINV',
+  'LEGACY.TDIST': 'TDIST',
   'STDEV.S': 'STDEV',
   'STDEV.P': 'STDEVP',
   'VAR.S': 'VAR',

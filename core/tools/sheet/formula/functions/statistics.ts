@@ -353,6 +353,25 @@ export const statistics: readonly SheetFunction[] = [
     },
   ),
   define(
+    'PROB',
+    'How likely a value lies between two bounds, by the likelihood of each value.',
+    { values: 'matrix', likelihoods: 'matrix', from: 'number', to: 'number?' },
+    ({ values, likelihoods, from, to = from }) => {
+      if (values.rows !== likelihoods.rows || values.columns !== likelihoods.columns) return NOT_THERE
+      let [sum, within] = [0, 0]
+      let wrong: SheetError | undefined
+      eachHeld(values, (value, row, column) => {
+        const likelihood = likelihoods.at(row, column)
+        if (isError(value) || isError(likelihood)) wrong ??= isError(value) ? value : (likelihood as SheetError)
+        if (typeof value !== 'number' || typeof likelihood !== 'number') return
+        if (likelihood < 0 || likelihood > 1) wrong ??= NO_NUMBER
+        sum += likelihood
+        if (value >= from && value <= to) within += likelihood
+      })
+      return wrong ?? (Math.abs(sum - 1) > 1e-9 ? NO_NUMBER : within)
+    },
+  ),
+  define(
     'SUBTOTAL',
     'Works the shown rows of an area out: 1 average, 2 count, 3 count all, 4 max, 5 min, 6 product, 9 sum.',
     { work: 'number', areas: 'raw...' },

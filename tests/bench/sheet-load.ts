@@ -7,7 +7,7 @@ const [TRAINEES, SECONDS] = [100, 60]
 const TASK = 'totals-of-the-berth-list'
 const on = { sheet: 'Berths' }
 
-/** What a trainee does to the berth list, one operation after the other: typing, pointing, drawing, showing, taking back. */
+/** What a trainee does to the berth list, one operation after the other. */
 function operationOf(count: number): object {
   const row = 4 + (count % 16)
   const ops = [

@@ -63,7 +63,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/sittings/[id]/stream': [theirs, '/api/sittings/RUNNING/stream'],
   'POST /api/sittings/[id]/submit': [theirs, '/api/sittings/ENDED/submit', {}],
   'GET /api/sittings/[id]/result': [theirsAndMarkers, '/api/sittings/ENDED/result'],
-  'GET /api/sittings/[id]/work/[file]': [theirsAndMarkers, '/api/sittings/ENDED/work/paint-on-account.xlsx'],
+  'GET /api/sittings/[id]/work/[file]': [theirsAndMarkers, '/api/sittings/ENDED/work/none'],
   'GET /api/sittings/[id]/after': [theirsAndMarkers, '/api/sittings/ENDED/after'],
   'GET /api/sittings/[id]/response': [theirsAndMarkers, '/api/sittings/ENDED/response'],
   'PUT /api/sittings/[id]/rating': [theirsAlone, '/api/sittings/ENDED/rating', { effort: 1, clarity: 1, time: 1 }],

@@ -1,11 +1,16 @@
-import { pick } from '../../random'
 import type { Random } from '../tool'
 import type { SheetCheck } from './checks'
+import type { ChartCheck } from './checks/charts'
+import type { SummaryCheck } from './checks/lists'
 import { cellName } from './formula/references'
 import type { SheetOp } from './ops'
 import type { SheetState } from './state'
+import { chartKind } from './workbook/features/chart'
+import type { ChartKind } from './workbook/features/chart'
+import { Formula } from './workbook/formula'
 import { placeIn } from './workbook/places'
 import { sheetNumber } from './workbook/workbook'
+import type { Workbook } from './workbook/workbook'
 
 interface Spoiled {
   change: string
@@ -48,7 +53,9 @@ export function spoiled(check: SheetCheck | undefined, { workbook }: SheetState,
     case 'scaled':
       return at && spoil('marks by rule taken away', { type: 'cells.unmark', sheet: at.sheet, area: whole(check.at) })
     case 'chart':
-      return withChart(workbook)
+      return otherChart(check, workbook)
+    case 'summary':
+      return withoutTable(check, workbook)
     case 'page': {
       const page = workbook.sheets[sheetNumber(workbook, check.sheet)]?.features.page
       const change = {
@@ -87,11 +94,35 @@ function cellOf(area: { top: number; left: number; bottom: number; right: number
   return { cell: cellName(row, column) }
 }
 
-function withChart({ sheets }: SheetState['workbook']): Spoiled | null {
-  const drawn = sheets.filter(({ features }) => features.charts.length > 0)
-  const [sheet, ...more] = drawn
-  const chart = pick(sheet?.features.charts ?? [], () => 0)
-  // Where another chart is as good, taking one away spoils nothing.
-  if (!sheet || !chart || more.length > 0 || sheet.features.charts.length > 1) return null
-  return spoil('a chart taken away', { type: 'chart.remove', sheet: sheet.name, id: chart.id })
+/** The chart that the check asks for, as one of another kind or without its titles. */
+function otherChart({ as, title, across, up }: ChartCheck, { sheets }: Workbook): Spoiled | null {
+  const meant = (kind: ChartKind): boolean => !as || as.includes(kind)
+  for (const { name, features } of sheets) {
+    const chart = features.charts.find(({ kind }) => meant(kind))
+    if (!chart) continue
+    const titled = title !== undefined || across !== undefined || up !== undefined
+    const other = chartKind.options.find(kind => !meant(kind))
+    const change = titled ? { title: '', across: '', up: '' } : other ? { kind: other } : null
+    // Where another chart is as good, changing one spoils nothing.
+    const single = features.charts.filter(({ kind }) => meant(kind)).length === 1
+    return change && (single || titled)
+      ? spoil('a chart of another kind, or without titles', { type: 'chart.change', sheet: name, id: chart.id, change })
+      : null
+  }
+  return null
+}
+
+/** A table that sums the list up as the check asks, taken away. */
+function withoutTable({ rows, columns, values }: SummaryCheck, { sheets }: Workbook): Spoiled | null {
+  const words = [rows, columns, values].map(word => `"${word}"`)
+  for (const { name, inputs } of sheets)
+    for (const [row, column, input] of inputs.entries())
+      if (input instanceof Formula && input.text.includes('SUMMARY(') && words.every(word => input.text.includes(word)))
+        return spoil('a table taken away', {
+          type: 'cells.clear',
+          sheet: name,
+          area: cellName(row, column),
+          what: 'contents',
+        })
+  return null
 }

@@ -12,8 +12,8 @@ const LATER: ReadonlySet<string> = new Set(
   ).split(' '),
 )
 const WITH_SHEET_PREFIX: ReadonlySet<string> = new Set(['FILTER', 'SORT'])
-/** Functions of ours that no other program has. */
-const OURS: ReadonlySet<string> = new Set(['SUMMARY'])
+/** Functions that no program which reads such files has: one of ours, and one of the other standard’s. */
+const OURS: ReadonlySet<string> = new Set(['SUMMARY', 'MULTIPLE.OPERATIONS'])
 
 /** A formula as it stands in a file, without its equals sign; null for one that no other program could work out. */
 export function formulaInFile(text: string): string | null {

@@ -86,7 +86,7 @@ function writeCells(worksheet: Worksheet, sheet: Sheet, lost: Set<string>): void
     const formula = formulaInFile(input.text)
     const spill = sheet.spills.at(row, column)
     if (formula === null) {
-      lost.add('formulas with SUMMARY: what they show is kept, and no longer follows')
+      lost.add('formulas that no other program has a function for: what they show is kept, and no longer follows')
       cell.value = result as CellValue
       if (spill && !spill.blocked) writeSpill(worksheet, sheet, row, column, spill)
       continue

@@ -73,6 +73,30 @@ describe('recalculation', () => {
   })
 })
 
+describe('a circle through what an array fills', () => {
+  it('stays one, whichever of its formulas came first', () => {
+    const array = write('A4', '=SEQUENCE(2)+B5')
+    const user = write('B5', '=SUM(A5:A5)')
+    for (const ops of [
+      [array, user],
+      [user, array],
+    ]) {
+      const state = after(workbookOf({ One: [[1]] }), ...ops)
+      expect(['A4', 'A5', 'B5'].map(name => value(state, name))).toEqual(['#CIRCLE!', null, '#CIRCLE!'])
+      const freed = after(state, write('B5', '3'))
+      expect(['A4', 'A5'].map(name => value(freed, name))).toEqual([4, 5])
+    }
+  })
+
+  it('is none where one array after the other finds its place', () => {
+    const chain = Array.from({ length: 14 }, (_, at) =>
+      write(`${'ABCDEFGHIJKLMN'[at]!}1`, at === 0 ? '=SEQUENCE(3)' : `=SEQUENCE(${'ABCDEFGHIJKLMN'[at - 1]!}3)`),
+    )
+    const state = after(workbookOf({ One: [[]] }), ...chain.toReversed())
+    expect(value(state, 'N3')).toBe(3)
+  })
+})
+
 const cell = fc
   .tuple(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 1, max: 8 }))
   .map(([column, row]) => `${'ABCDEF'[column]!}${row}`)

@@ -12,6 +12,7 @@ import { Dependencies, keyOf } from './dependencies'
 import type { ChangedCell, FormulaCell } from './dependencies'
 import { DirtyCells } from './dirty'
 import { inOrder, NOT_REACHED } from './order'
+import { workedIn } from './peeking'
 
 /** Stands in a cell whose formula is still to be worked out. */
 const PENDING = Object.freeze({ pending: true })
@@ -27,7 +28,12 @@ class NotYet {
 }
 
 /** Rounds in which arrays find their places; each later one only follows what the one before moved. */
-const MOST_ROUNDS = 10
+const MOST_ROUNDS = 50
+/**
+ * So often a formula may be found in a circle before it stays there: once may be for an array that isn't there any
+ * more, and twice is one that comes and goes for ever.
+ */
+const CIRCLES = 2
 
 /**
  * Works formulas out, for the workbooks of one task. It remembers which formulas stand on which cells, and nothing
@@ -35,19 +41,33 @@ const MOST_ROUNDS = 10
  */
 export class Calculator {
   readonly #dependencies = new Dependencies()
+  /** Workbooks in which formulas stand on themselves. */
+  readonly #circled = new WeakSet<Workbook>()
 
   /** The workbook with all formulas worked out. */
   whole(workbook: Workbook): Workbook {
     this.#dependencies.follow(workbook)
-    return new Calculation(workbook, this.#dependencies).all()
+    return this.#anew(workbook)
   }
 
   /** `after` with what changed since `before` worked out anew. The values of `before` are right. */
   changed(before: Workbook, after: Workbook): Workbook {
     this.#dependencies.follow(before)
     const cells = this.#dependencies.follow(after)
-    if (cells === null) return new Calculation(after, this.#dependencies).all()
-    return new Calculation(after, this.#dependencies).after(cells)
+    if (cells !== null && !this.#circled.has(before)) {
+      const calculation = new Calculation(after, this.#dependencies)
+      const worked = calculation.after(cells)
+      if (!calculation.circled) return worked
+    }
+    // Where there are circles, what is one hangs on where one begins: it is begun in the same place always.
+    return this.#anew(after)
+  }
+
+  #anew(workbook: Workbook): Workbook {
+    const calculation = new Calculation(workbook, this.#dependencies)
+    const worked = calculation.all()
+    if (calculation.circled) this.#circled.add(worked)
+    return worked
   }
 }
 
@@ -56,6 +76,8 @@ class Calculation {
   readonly #values: CellsDraft<Working>[]
   readonly #spills: CellsDraft<Spill>[]
   readonly #extents: { rows: number; columns: number }[]
+  /** How often a formula was found in a circle. */
+  readonly #circles = new Map<FormulaCell, number>()
   /** Arrays that were there before, by the cell that gave them. */
   readonly #arrays = new Map<FormulaCell, Area>()
 
@@ -84,6 +106,7 @@ class Calculation {
       const held = this.workbook.sheets[on]
       return held ? (formulaAt(held, row, column)?.text ?? null) : null
     },
+    worked: workedIn,
     hidden: (on, row) => {
       const held = this.workbook.sheets[on]
       return (held && hiddenRows(held).get(row)) ?? null
@@ -91,12 +114,18 @@ class Calculation {
     extent: on => this.#extents[on] ?? { rows: 0, columns: 0 },
   }
 
+  get circled(): boolean {
+    return this.#circles.size > 0
+  }
+
   all(): Workbook {
     for (const place of this.workbook.sheets.keys()) {
       this.#values[place] = new CellsDraft<Working>(Cells.none())
       this.#spills[place] = new CellsDraft<Spill>(Cells.none())
     }
-    return this.#rounds(new Set(this.dependencies.all))
+    const cells = [...this.dependencies.all]
+    const place = ({ sheet, row, column }: FormulaCell): number => keyOf(sheet, row, column)
+    return this.#rounds(new Set(cells.sort((one, other) => place(one) - place(other))))
   }
 
   after(changed: readonly ChangedCell[]): Workbook {
@@ -171,8 +200,9 @@ class Calculation {
 
   /** Formulas that stand on cells into which arrays have moved, or from which they have gone. */
   #dirtyBeyond(moved: readonly ChangedCell[]): Set<FormulaCell> {
-    const found = new Set<FormulaCell>()
-    const queue: ChangedCell[] = [...moved]
+    // What a formula with OFFSET or INDIRECT stands on shows only when it is worked out.
+    const found = new Set<FormulaCell>(this.dependencies.open)
+    const queue: ChangedCell[] = [...moved, ...found]
     // The list grows while it is gone through.
     for (const { sheet, row, column } of queue) {
       this.dependencies.dependents(sheet, row, column, cell => {
@@ -211,7 +241,7 @@ class Calculation {
     const order = inOrder(
       standsOn,
       (circle: readonly FormulaCell[]) => {
-        for (const cell of circle) this.#put(cell, CIRCLE)
+        for (const cell of circle) this.#circle(cell)
       },
       cell => {
         this.#single(cell, wanted => {
@@ -226,6 +256,10 @@ class Calculation {
 
   /** Works one formula out; where it asks for a cell that isn't ready, `ready` works that one out before. */
   #single(cell: FormulaCell, ready: (wanted: NotYet) => boolean): void {
+    if ((this.#circles.get(cell) ?? 0) >= CIRCLES) {
+      this.#put(cell, CIRCLE)
+      return
+    }
     const asked = new Set<number>()
     for (;;) {
       try {
@@ -236,7 +270,7 @@ class Calculation {
         const key = keyOf(wanted.sheet, wanted.row, wanted.column)
         const itself = wanted.sheet === cell.sheet && wanted.row === cell.row && wanted.column === cell.column
         if (itself || asked.has(key) || !ready(wanted)) {
-          this.#put(cell, CIRCLE)
+          this.#circle(cell)
           return
         }
         asked.add(key)
@@ -244,11 +278,17 @@ class Calculation {
     }
   }
 
+  #circle(cell: FormulaCell): void {
+    this.#circles.set(cell, (this.#circles.get(cell) ?? 0) + 1)
+    this.#put(cell, CIRCLE)
+  }
+
   #put(cell: FormulaCell, result: NonNullable<Scalar> | Matrix): void {
     const { sheet, row, column } = cell
     const values = this.#values[sheet]!
-    if (!isMatrix(result)) {
-      values.set(row, column, result)
+    // An array that has a circle in it is one, whichever formula of the circle was come to first.
+    if (!isMatrix(result) || holdsCircle(result)) {
+      values.set(row, column, isMatrix(result) ? CIRCLE : result)
       this.#forget(cell)
       return
     }
@@ -320,6 +360,14 @@ class Calculation {
       ? this.workbook
       : { ...this.workbook, sheets }
   }
+}
+
+function holdsCircle(matrix: Matrix): boolean {
+  const { rows, columns } = matrix.held
+  for (let row = 0; row < Math.min(rows, 1000); row += 1)
+    for (let column = 0; column < Math.min(columns, 100); column += 1)
+      if (matrix.at(row, column) === CIRCLE) return true
+  return false
 }
 
 const spillSizes = new Map<string, Spill>()

@@ -3,9 +3,16 @@ import type { Node } from '../formula/parser'
 import type { Surroundings } from '../formula/surroundings'
 import { isMatrix } from '../formula/values'
 import type { Scalar } from '../formula/values'
+import { Formula } from '../workbook/formula'
 import { hiddenRows } from '../workbook/hidden'
 import { extentOf, formulaAt, nameOf, sheetNumber, valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
+
+/** What a formula gives in these surroundings; of an array its first value. */
+export function workedIn(formula: string, around: Surroundings): Scalar {
+  const result = resultOf(new Formula(formula).tree, around)
+  return isMatrix(result) ? result.at(0, 0) : result
+}
 
 /** What a formula in a cell of a workbook sees, once everything there is worked out. */
 export function surroundingsOf(workbook: Workbook, sheet: number, row: number, column: number): Surroundings {
@@ -19,6 +26,7 @@ export function surroundingsOf(workbook: Workbook, sheet: number, row: number, c
     named: name => nameOf(workbook, name)?.formula.tree ?? null,
     read: (on, atRow, atColumn) => (sheets[on] ? valueAt(sheets[on], atRow, atColumn) : null),
     formulaAt: (on, atRow, atColumn) => (sheets[on] && formulaAt(sheets[on], atRow, atColumn)?.text) ?? null,
+    worked: workedIn,
     hidden: (on, atRow) => (sheets[on] && hiddenRows(sheets[on]).get(atRow)) ?? null,
     extent: on => (sheets[on] ? extentOf(sheets[on]) : { rows: 0, columns: 0 }),
   }

@@ -17,6 +17,8 @@ export interface Surroundings {
   read(sheet: number, row: number, column: number): Scalar
   /** A cell's formula with its equals sign; null where there is none. */
   formulaAt?(sheet: number, row: number, column: number): string | null
+  /** What a formula, with its equals sign, gives in other surroundings than these; of an array its first value. */
+  worked?(formula: string, around: Surroundings): Scalar
   /** Whether a row isn’t shown: hidden by hand or by a filter. */
   hidden?(sheet: number, row: number): 'by hand' | 'by filter' | null
   /** Beyond so many rows and columns a sheet is empty. */

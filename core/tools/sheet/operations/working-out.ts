@@ -120,4 +120,40 @@ export const workingOut: readonly Operation[] = [
         ? { type: 'input.seek', sheet: selection.sheet, cell: cell(selection), wanted, by: by.trim().toUpperCase() }
         : 'Say which cell may be changed, such as B4.',
   },
+  {
+    id: 'results',
+    group: 'Work out',
+    title: 'Results for several inputs',
+    about: 'beside the inputs that are selected in a column; or within a block, with a second input along its top',
+    words: ['data table', 'what if', 'table of results', 'sensitivity', 'scenarios', 'vary', 'multiple operations'],
+    asks: () => [
+      { key: 'result', label: 'Results of cell', kind: 'text' },
+      { key: 'input', label: 'Instead of cell', kind: 'text' },
+      { key: 'other', label: 'Along the top', kind: 'text' },
+    ],
+    make: (selection, _, { result = '', input = '', other = '' }) => {
+      const [from, first, second] = [result, input, other].map(text => text.trim().toUpperCase())
+      if (!readCorner(from!) || !readCorner(first!)) return 'Say which cell has the result, and which holds the input.'
+      if (second !== '' && !readCorner(second!)) return `“${other}” is no cell.`
+      const { sheet, top, left, bottom, right } = selection
+      const fixed = (name: string): string => fixedArea(sheet, name)
+      if (second === '') {
+        const rows = Array.from({ length: bottom - top + 1 }, (_, at) => [
+          `=MULTIPLE.OPERATIONS(${fixed(from!)},${fixed(first!)},${cellName(top + at, left)})`,
+        ])
+        return { type: 'cells.write', sheet, cell: cellName(top, left + 1), rows }
+      }
+      if (bottom === top || right === left)
+        return 'Select a block: the first input’s values down its left side, the second’s along its top.'
+      const along = (at: number): string => cellName(top, left + 1 + at).replace(/\d+/, row => `$${row}`)
+      const rows = Array.from({ length: bottom - top }, (_, down) =>
+        Array.from(
+          { length: right - left },
+          (__, across) =>
+            `=MULTIPLE.OPERATIONS(${fixed(from!)},${fixed(first!)},$${cellName(top + 1 + down, left)},${fixed(second!)},${along(across)})`,
+        ),
+      )
+      return { type: 'cells.write', sheet, cell: cellName(top + 1, left + 1), rows }
+    },
+  },
 ]

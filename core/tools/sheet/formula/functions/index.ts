@@ -12,6 +12,7 @@ import { statistics } from './statistics'
 import { summaries } from './summaries'
 import { text } from './text'
 import { treasury } from './treasury'
+import { varied } from './varied'
 
 /** All functions by what they are about. */
 export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> = {
@@ -20,7 +21,7 @@ export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> 
   'by condition': conditional,
   logic,
   text,
-  'lookup and reference': lookup,
+  'lookup and reference': [...lookup, ...varied],
   'dates and times': dates,
   'money': [...finance, ...treasury],
   arrays,

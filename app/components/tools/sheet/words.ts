@@ -11,13 +11,19 @@ function staying({ rows, columns }: SheetWindow['frozen']): string {
   return parts.length > 0 ? `${parts.join(' and ')} ${rows + columns === 1 ? 'stays' : 'stay'} in sight` : ''
 }
 
+/** 3:3 is row 3, 1:3 are rows 1–3. */
+function rowsInWords(rows: string): string {
+  const [first, last] = rows.split(':')
+  return first === last ? `row ${first ?? ''}` : `rows ${rows.replace(':', '–')}`
+}
+
 function printed({ page }: SheetWindow): string {
   const { paper, across, fit, area, again } = page
   const parts = [
     paper === 'A4' && !across ? '' : `${paper} ${across ? 'across' : 'upright'}`,
     fit ? (fit.tall === 1 ? 'on one page' : 'one page wide') : '',
     area ? `only ${area}` : '',
-    again ? `rows ${again.replace(':', '–')} on every page` : '',
+    again ? `${rowsInWords(again)} on every page` : '',
   ].filter(Boolean)
   return parts.length > 0 ? `prints ${parts.join(', ')}` : ''
 }

@@ -1,3 +1,6 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { allSaved, chord, handIn, stepIs, total } from '../support/bench'
 import { violations } from '../support/axe'
@@ -137,5 +140,25 @@ describe('a chart', () => {
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
     await hands.keys(Key.ESCAPE)
     await allSaved(driver)
+  }, 120_000)
+})
+
+describe('a CSV file', () => {
+  it('is looked at before it comes in, and comes in as it is read there', async () => {
+    const { driver } = browser
+    const folder = await mkdtemp(join(tmpdir(), 'anvil-csv-'))
+    const file = join(folder, 'hours.csv')
+    await writeFile(file, 'Job;Hours\nSlip;3,5\n=1+1;2\n')
+    await hands.goTo('A24')
+    await hands.find('import csv')
+    await (await see(driver, By.css('input[type="file"]'))).sendKeys(file)
+    await see(driver, text('3 rows, 2 columns'))
+    expect(await violations(driver, ['day', 'graphite'])).toEqual([])
+    await press(driver, 'Put it in')
+    await hands.goTo('B25')
+    await hands.shows('B25', '3.5')
+    await hands.shows('A26', '=1+1')
+    await allSaved(driver)
+    await rm(folder, { recursive: true })
   }, 120_000)
 })

@@ -6,7 +6,7 @@ const emit = defineEmits<{ choose: [sheet: string] }>()
 
 <template>
   <header>
-    <nav aria-label="Sheets">
+    <nav class="tabs" aria-label="Sheets">
       <button
         v-for="one in sheets"
         :key="one"
@@ -22,6 +22,8 @@ const emit = defineEmits<{ choose: [sheet: string] }>()
   </header>
 </template>
 
+<style scoped src="./tabs.css"></style>
+
 <style scoped>
 header {
   display: flex;
@@ -30,24 +32,6 @@ header {
   gap: 0.6rem;
   padding: 0 0.7rem 0 0.3rem;
   border-bottom: 1px solid var(--line);
-}
-nav {
-  display: flex;
-  overflow-x: auto;
-}
-nav button {
-  padding: 0.35rem 0.6rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-  white-space: nowrap;
-}
-nav button[aria-current] {
-  border-bottom-color: var(--act);
-  color: var(--ink);
-  font-weight: 700;
 }
 header > span {
   overflow: hidden;

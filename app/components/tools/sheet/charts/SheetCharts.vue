@@ -14,7 +14,7 @@ const chart = computed(() => props.charts.find(({ id }) => id === props.chosen) 
 <template>
   <section class="panel charts" aria-label="Charts of this sheet">
     <header>
-      <nav aria-label="Charts">
+      <nav class="tabs" aria-label="Charts">
         <button
           v-for="one in charts"
           :key="one.id"
@@ -34,7 +34,12 @@ const chart = computed(() => props.charts.find(({ id }) => id === props.chosen) 
   </section>
 </template>
 
+<style scoped src="../tabs.css"></style>
+
 <style scoped>
+.tabs {
+  flex: 1;
+}
 .charts {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
@@ -44,25 +49,6 @@ header {
   display: flex;
   align-items: center;
   border-bottom: 1px solid var(--line);
-}
-nav {
-  flex: 1;
-  display: flex;
-  overflow-x: auto;
-}
-nav button {
-  padding: 0.3rem 0.7rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-  white-space: nowrap;
-}
-nav button[aria-current] {
-  border-bottom-color: var(--act);
-  color: var(--ink);
-  font-weight: 700;
 }
 .room {
   min-height: 0;

@@ -4,7 +4,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 export class UnreadableFile extends Error {}
 
 /** At most so many bytes as it lies on the disk, and unpacked. */
-export const MOST_PACKED = 20 * 1024 * 1024
+const MOST_PACKED = 20 * 1024 * 1024
 const MOST_UNPACKED = 160 * 1024 * 1024
 const MOST_PARTS = 2000
 
@@ -12,15 +12,20 @@ export type Parts = Map<string, Uint8Array>
 
 const inMegabytes = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(1)} MB`
 
+/** Throws an UnreadableFile for a file that is too large to be looked at. */
+export function checkSize(bytes: Uint8Array): void {
+  if (bytes.length > MOST_PACKED)
+    throw new UnreadableFile(
+      `This file has ${inMegabytes(bytes.length)}; at most ${inMegabytes(MOST_PACKED)} are taken.`,
+    )
+}
+
 /**
  * The parts of a zipped document by their names. What they would unpack to is added up before anything is unpacked.
  * Throws an UnreadableFile for what is too large, no archive, or broken.
  */
 export function partsOf(bytes: Uint8Array): Parts {
-  if (bytes.length > MOST_PACKED)
-    throw new UnreadableFile(
-      `This file has ${inMegabytes(bytes.length)}; at most ${inMegabytes(MOST_PACKED)} are taken.`,
-    )
+  checkSize(bytes)
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new UnreadableFile('This is no zipped document.')
   let [unpacked, count] = [0, 0]
   try {

@@ -1,10 +1,10 @@
 import Papa from 'papaparse'
-import { formatted } from '../../tools/sheet/formats/number-format'
+import { shownAt } from '../../tools/sheet/showing'
 import { typed } from '../../tools/sheet/typing'
 import { extentOf, valueAt } from '../../tools/sheet/workbook/workbook'
 import type { Sheet } from '../../tools/sheet/workbook/workbook'
 import { csvOf } from '../../csv'
-import { MOST_PACKED, UnreadableFile } from './archive'
+import { checkSize, UnreadableFile } from './archive'
 
 export const encodings = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const
 export type Encoding = (typeof encodings)[number]
@@ -49,8 +49,7 @@ const MOST_ROWS = 200_000
 
 /** Reads a CSV file (RFC 4180, and what goes by that name). Throws an UnreadableFile for what is none. */
 export function readCsv(bytes: Uint8Array, choices: CsvChoices = {}): CsvRead {
-  if (bytes.length > MOST_PACKED)
-    throw new UnreadableFile(`This file has ${(bytes.length / 1024 / 1024).toFixed(1)} MB; at most 20.0 MB are taken.`)
+  checkSize(bytes)
   const encoding = choices.encoding ?? encodingOf(bytes)
   const text = new TextDecoder(encoding).decode(bytes)
   if (text.includes('\u0000')) throw new UnreadableFile('This is no text, but a file of another kind.')
@@ -102,8 +101,7 @@ export function writeCsv(sheet: Sheet, plain = false): Uint8Array {
   const lines = Array.from({ length: rows }, (_, row) =>
     Array.from({ length: columns }, (__, column) => {
       const value = valueAt(sheet, row, column)
-      if (typeof value === 'number' && plain) return value
-      return formatted(value, sheet.formats.at(row, column)?.number ?? '')?.text ?? ''
+      return typeof value === 'number' && plain ? value : shownAt(sheet, row, column)
     }),
   )
   return new TextEncoder().encode(csvOf(lines))

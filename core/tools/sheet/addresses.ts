@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { boundsOf, readReference } from './formula/references'
+import type { Block } from './formula/references'
 import { readFormulaReference } from './formula/reading'
 import type { Area } from './formula/values'
 
@@ -20,9 +21,12 @@ export const placeAddress = z
   .refine(text => (readFormulaReference(text)?.sheet ?? null) !== null, 'an area with its sheet, such as Rates!B3')
 export const sheetName = z.string().min(1).max(31)
 
-/** An area of a sheet by its address. Throws a RangeError for what is none. */
-export function areaAt(address: string, sheet: number): Area {
+/** The cells of an address. Throws a RangeError for what is no area. */
+export function blockAt(address: string): Block {
   const reference = readReference(address)
   if (!reference) throw new RangeError(`${address} is no area.`)
-  return { sheet, ...boundsOf(reference) }
+  return boundsOf(reference)
 }
+
+/** An area of a sheet by its address. Throws a RangeError for what is none. */
+export const areaAt = (address: string, sheet: number): Area => ({ sheet, ...blockAt(address) })

@@ -1,4 +1,3 @@
-import { readFormulaReference } from './formula/reading'
 import { isError } from './formula/values'
 import type { Area, Scalar } from './formula/values'
 import { formatted } from './formats/number-format'
@@ -6,7 +5,8 @@ import { resultIn } from './calculation/peeking'
 import { hiddenRows } from './workbook/hidden'
 import type { Chart, ChartKind } from './workbook/features/chart'
 import { Formula } from './workbook/formula'
-import { sheetNumber, valueAt } from './workbook/workbook'
+import { areaMeant } from './workbook/places'
+import { valueAt } from './workbook/workbook'
 import type { Workbook } from './workbook/workbook'
 
 /** A chart with all that is drawn of it. */
@@ -26,16 +26,9 @@ export interface ChartSeen {
   number: string
 }
 
-/** The cells that a chart names; null where there are none. */
-export function chartArea(workbook: Workbook, on: number, reference: string): Area | null {
-  const read = readFormulaReference(reference.slice(1).replaceAll('$', ''))
-  const sheet = read && (read.sheet === null ? on : sheetNumber(workbook, read.sheet))
-  return read && sheet !== null && sheet >= 0 ? { sheet, ...read.bounds } : null
-}
-
 const MOST_POINTS = 2000
 
-function valuesIn(workbook: Workbook, area: Area | null): { value: Scalar; shown: string; number: string }[] {
+function pointsIn(workbook: Workbook, area: Area | null): { value: Scalar; shown: string; number: string }[] {
   const sheet = area && workbook.sheets[area.sheet]
   if (!sheet) return []
   const hidden = hiddenRows(sheet)
@@ -64,7 +57,7 @@ export function chartSeen(workbook: Workbook, on: number, chart: Chart): ChartSe
   const { id, kind, legend } = chart
   const text = (one: string): string => chartText(workbook, on, one)
   const series = chart.series.map(({ name, values, line = false }) => {
-    const found = valuesIn(workbook, chartArea(workbook, on, values))
+    const found = pointsIn(workbook, areaMeant(workbook, on, values))
     return {
       name: text(name),
       line,
@@ -72,7 +65,7 @@ export function chartSeen(workbook: Workbook, on: number, chart: Chart): ChartSe
       values: found.map(({ value }) => (typeof value === 'number' ? value : null)),
     }
   })
-  const labels = chart.labels === null ? [] : valuesIn(workbook, chartArea(workbook, on, chart.labels))
+  const labels = chart.labels === null ? [] : pointsIn(workbook, areaMeant(workbook, on, chart.labels))
   const count = Math.max(labels.length, ...series.map(({ values }) => values.length))
   return {
     id,

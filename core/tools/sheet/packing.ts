@@ -6,7 +6,7 @@ import type { Calculator } from './calculation/calculator'
 import type { Cells, Placed } from './workbook/cells'
 import { features } from './workbook/features'
 import { Formula } from './workbook/formula'
-import { emptySheet } from './workbook/workbook'
+import { emptySheet, sameData } from './workbook/workbook'
 import type { Input, Sheet, Workbook } from './workbook/workbook'
 
 const input = z.union([
@@ -66,8 +66,6 @@ const packTexts = (before: Cells<string>, now: Cells<string>): PackedTexts =>
 const unpackTexts = (packed: PackedTexts = []): Placed<string>[] =>
   packed.map(([row, column, text]) => [row, column, text ?? undefined])
 
-const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
-
 function packBook(book: Workbook, base: Workbook): PackedBook {
   const sheets = book.sheets.map(sheet => {
     const before = base.sheets.find(({ id }) => id === sheet.id) ?? emptySheet(sheet.id, sheet.name)
@@ -80,12 +78,12 @@ function packBook(book: Workbook, base: Workbook): PackedBook {
       formats: [...before.formats.differences(sheet.formats)].map(
         ([row, column, value]): [number, number, CellFormat | null] => [row, column, value ?? null],
       ),
-      ...(same(before.widths, sheet.widths) ? {} : { widths: sheet.widths }),
-      ...(same(before.heights, sheet.heights) ? {} : { heights: sheet.heights }),
-      ...(same(before.frozen, sheet.frozen) ? {} : { frozen: sheet.frozen }),
+      ...(sameData(before.widths, sheet.widths) ? {} : { widths: sheet.widths }),
+      ...(sameData(before.heights, sheet.heights) ? {} : { heights: sheet.heights }),
+      ...(sameData(before.frozen, sheet.frozen) ? {} : { frozen: sheet.frozen }),
       ...(before.notes === sheet.notes ? {} : { notes: packTexts(before.notes, sheet.notes) }),
       ...(before.links === sheet.links ? {} : { links: packTexts(before.links, sheet.links) }),
-      ...(same(before.features, sheet.features) ? {} : { features: sheet.features }),
+      ...(sameData(before.features, sheet.features) ? {} : { features: sheet.features }),
     }
   })
   const names =

@@ -1,7 +1,7 @@
 import { categoryOf, formatted } from '../../../tools/sheet/formats/number-format'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
 import { isError } from '../../../tools/sheet/formula/values'
-import { blockAt } from '../../../tools/sheet/rules/filtering'
+import { blockAt } from '../../../tools/sheet/addresses'
 import { noFeatures } from '../../../tools/sheet/workbook/features'
 import { Formula } from '../../../tools/sheet/workbook/formula'
 import { extentOf, valueAt } from '../../../tools/sheet/workbook/workbook'

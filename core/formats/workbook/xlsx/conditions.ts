@@ -1,4 +1,5 @@
-import { areaName, cellName, readReference, boundsOf } from '../../../tools/sheet/formula/references'
+import { blockAt } from '../../../tools/sheet/addresses'
+import { cellName, fixedAddress } from '../../../tools/sheet/formula/references'
 import { typed } from '../../../tools/sheet/typing'
 import { Formula } from '../../../tools/sheet/workbook/formula'
 import type { Condition } from '../../../tools/sheet/workbook/features/condition'
@@ -46,9 +47,9 @@ const SIGNS = { 'equal': '=', 'not-equal': '<>', 'more': '>', 'at-least': '>=', 
 
 /** A condition as a formula for the first cell of its area, for what files have no words for. */
 export function conditionAsFormula(condition: Condition, area: string): string {
-  const bounds = boundsOf(readReference(area)!)
+  const bounds = blockAt(area)
   const cell = cellName(bounds.top, bounds.left)
-  const all = areaName(bounds).replace(/[A-Z]+|\d+/g, part => `$${part}`)
+  const all = fixedAddress(area)
   switch (condition.is) {
     case 'true':
       return condition.formula.slice(1)

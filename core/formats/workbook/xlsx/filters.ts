@@ -1,5 +1,5 @@
 import { columnName, columnNumber } from '../../../tools/sheet/formula/references'
-import { blockAt } from '../../../tools/sheet/rules/filtering'
+import { blockAt } from '../../../tools/sheet/addresses'
 import type { Condition } from '../../../tools/sheet/workbook/features/condition'
 import type { Filter } from '../../../tools/sheet/workbook/features/filter'
 import { typed } from '../../../tools/sheet/typing'

@@ -1,12 +1,12 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
-import { chartArea, chartText } from '../charting'
+import { chartText } from '../charting'
 import type { Area } from '../formula/values'
 import type { SheetState } from '../state'
 import { chartKind } from '../workbook/features/chart'
 import type { Chart } from '../workbook/features/chart'
-import { placeIn } from '../workbook/places'
+import { areaMeant, placeIn } from '../workbook/places'
 import type { Workbook } from '../workbook/workbook'
 import { finding } from './places'
 
@@ -46,7 +46,7 @@ function points(workbook: Workbook, on: number, chart: Chart, check: ChartCheck)
   if (check.as) add(check.as.includes(chart.kind), check.as.join(' or '), chart.kind, 'other-chart')
   if (check.values) {
     const wanted = check.values.map(place => placeIn(workbook, place))
-    const drawn = chart.series.map(({ values }) => chartArea(workbook, on, values))
+    const drawn = chart.series.map(({ values }) => areaMeant(workbook, on, values))
     const met = wanted.length === drawn.length && wanted.every(area => drawn.some(other => sameArea(area, other)))
     const names = chart.series.map(({ values }) => values.slice(1).replaceAll('$', '')).join(', ')
     add(met, `drawn from ${check.values.join(', ')}`, `drawn from ${names}`, 'other-cells-drawn')
@@ -54,7 +54,7 @@ function points(workbook: Workbook, on: number, chart: Chart, check: ChartCheck)
   if (check.labels) {
     const met = sameArea(
       placeIn(workbook, check.labels),
-      chart.labels === null ? null : chartArea(workbook, on, chart.labels),
+      chart.labels === null ? null : areaMeant(workbook, on, chart.labels),
     )
     const is = chart.labels === null ? 'no labels' : `labels from ${chart.labels.slice(1).replaceAll('$', '')}`
     add(met, `labels from ${check.labels}`, is, 'other-labels')

@@ -2,7 +2,6 @@ import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { surroundingsOf } from '../calculation/peeking'
-import { compared } from '../formula/comparing'
 import { aggregations, summarised } from '../formula/functions/summaries'
 import { matrixOfArea } from '../formula/surroundings'
 import { isError } from '../formula/values'
@@ -14,10 +13,11 @@ import { valueInWords } from '../typing'
 import { hiddenRows } from '../workbook/hidden'
 import { placeIn } from '../workbook/places'
 import { Formula } from '../workbook/formula'
-import { extentOf, valueAt } from '../workbook/workbook'
+import { valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 import { finding } from './places'
 import type { SheetContext } from './places'
+import { same } from './values'
 
 /** Of a list, exactly the rows are shown for which a formula is true; it is written for the first of them. */
 export const filteredCheck = z.strictObject({
@@ -67,22 +67,20 @@ export function judgeFiltered({ workbook }: SheetState, check: FilteredCheck, { 
   return finding(false, expected, `${parts.filter(Boolean).join(', ')}.`, fault)
 }
 
-type Held = { row: number; column: number; value: Scalar }
-
-function* cellsOf(sheet: Sheet): Generator<Held> {
-  const { rows, columns } = extentOf(sheet)
-  for (let row = 0; row < rows; row += 1)
-    for (let column = 0; column < columns; column += 1) {
-      const value = valueAt(sheet, row, column)
-      if (value !== null) yield { row, column, value }
-    }
+interface Held {
+  row: number
+  column: number
+  value: Scalar
 }
 
-const same = (one: Scalar, other: Scalar): boolean => {
-  if (isError(one) || isError(other) || one === null || other === null) return one === other
-  if (typeof one === 'number' && typeof other === 'number') return Math.abs(one - other) <= 0.000_001
-  return typeof one === typeof other && compared(one, other) === 0
-}
+const AS_SHOWN = { within: 0.000_001, exactly: false }
+
+/** All that stands on a sheet, row after row. */
+const cellsOf = (sheet: Sheet): Held[] =>
+  [...valuesIn(sheet)]
+    .map(([row, column, value]): Held => ({ row, column, value }))
+    .sort((one, other) => one.row - other.row || one.column - other.column)
+
 const isFormula = (sheet: Sheet, { row, column }: { row: number; column: number }): boolean =>
   sheet.inputs.at(row, column) instanceof Formula || sheet.inputs.at(row, column) === undefined
 
@@ -103,18 +101,18 @@ export function judgeSummary({ workbook }: SheetState, check: SummaryCheck): Fin
   )
   let [most, found, typed] = [0, `No table of ${values} by ${by}.`, false]
   for (const [place, sheet] of workbook.sheets.entries()) {
-    const held = [...cellsOf(sheet)].filter(
+    const held = cellsOf(sheet).filter(
       ({ row, column }) =>
         place !== area.sheet || row < area.top || row > area.bottom || column < area.left || column > area.right,
     )
-    const labelled = (label: Scalar): Held[] => held.filter(({ value }) => same(value, label))
+    const labelled = (label: Scalar): Held[] => held.filter(({ value }) => same(value, label, AS_SHOWN))
     let [right, written, first] = [0, 0, '']
     for (const { row, column, figure } of wanted) {
       const lines = labelled(row)
       const heads = column === null ? null : labelled(column)
       const at = held.find(
         cell =>
-          same(cell.value, figure) &&
+          same(cell.value, figure, AS_SHOWN) &&
           lines.some(line => line.row === cell.row && line.column < cell.column) &&
           (heads?.some(head => head.column === cell.column && head.row < cell.row) ?? true),
       )

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { areaAddress, placeAddress } from '../addresses'
-import { blockAt } from '../rules/filtering'
+import { blockAt } from '../addresses'
 import type { SheetState } from '../state'
 import type { Page } from '../workbook/features/page'
 import { hiddenRows } from '../workbook/hidden'

@@ -4,7 +4,7 @@ import { placeAddress } from '../addresses'
 import { cellName } from '../formula/references'
 import { apply } from '../ops'
 import { markingsOf } from '../rules/marking'
-import { inputRuleAt } from '../rules/accepting'
+import { inputRules } from '../rules/accepting'
 import { worked } from '../rules/testing'
 import type { SheetState } from '../state'
 import { placeIn } from '../workbook/places'
@@ -50,7 +50,7 @@ export function judgeAccepts(state: SheetState, check: AcceptsCheck): Finding {
     const refused = check.takes.filter(text => !tried(text))
     const taken = check.refuses.filter(tried)
     const met = refused.length + taken.length === 0
-    const free = inputRuleAt(state.workbook, place.on, place.row, place.column) === undefined
+    const free = inputRules(place.sheet)(place.row, place.column) === undefined
     const found = free
       ? 'takes anything'
       : [refused.length > 0 ? `refuses ${refused.join(', ')}` : '', taken.length > 0 ? `takes ${taken.join(', ')}` : '']

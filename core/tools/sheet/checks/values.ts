@@ -71,7 +71,8 @@ function expectedIn(
   })
 }
 
-function same(found: Scalar, expected: Scalar | undefined, { within, exactly }: Closeness): boolean {
+/** Whether a value is what is expected, as nearly as is asked for. */
+export function same(found: Scalar, expected: Scalar | undefined, { within, exactly }: Closeness): boolean {
   if (expected === undefined || expected === null) return found === null || found === ''
   if (isError(expected) || isError(found)) return expected === found
   if (typeof found !== typeof expected) return false

@@ -152,3 +152,6 @@ export function areaName({ top, left, bottom, right }: Block): string {
   const start = cellName(top, left)
   return top === bottom && left === right ? start : `${start}:${cellName(bottom, right)}`
 }
+
+/** The same address wherever its formula is copied to: $A$1:$C$3. */
+export const fixedAddress = (address: string): string => address.replace(/[A-Z]+|\d+/g, part => `$${part}`)

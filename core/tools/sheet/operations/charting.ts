@@ -1,4 +1,4 @@
-import { areaAt } from '../addresses'
+import { blockAt } from '../addresses'
 import { areaName, readReference } from '../formula/references'
 import type { Block } from '../formula/references'
 import type { SheetOp } from '../ops/op'
@@ -51,7 +51,7 @@ function seriesFrom(sheet: string, values: string): NewChart['series'] | string 
   for (const part of values.split(/[,;]/).map(one => one.trim().replaceAll('$', ''))) {
     if (part === '') continue
     if (!readReference(part)) return `“${part}” are no cells: write them as F4:F19.`
-    const block = areaAt(part, 0)
+    const block = blockAt(part)
     for (let at = block.left; at <= Math.min(block.right, block.left + 11); at += 1) {
       const heading = areaName({ top: block.top - 1, bottom: block.top - 1, left: at, right: at })
       series.push({

@@ -1,4 +1,4 @@
-import { areaName, columnName, sheetInFormula } from '../formula/references'
+import { areaName, columnName, fixedAddress, sheetInFormula } from '../formula/references'
 import type { Block } from '../formula/references'
 import type { SheetOp } from '../ops/op'
 import type { SheetQuery } from '../viewing'
@@ -82,8 +82,7 @@ export const cell = ({ row, column }: Selection): string =>
 export const listArea = ({ list }: Around): string => areaName(list)
 
 /** Cells of a sheet as a formula names them wherever it stands: Berths!$D$4:$D$19. */
-export const fixedArea = (sheet: string, address: string): string =>
-  `${sheetInFormula(sheet)}!${address.replace(/[A-Z]+|\d+/g, part => `$${part}`)}`
+export const fixedArea = (sheet: string, address: string): string => `${sheetInFormula(sheet)}!${fixedAddress(address)}`
 
 /** The columns of the list, by their letters and what stands over them. */
 export function columnChoices({ list, heading, headings }: Around): { value: string; label: string }[] {

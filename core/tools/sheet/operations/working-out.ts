@@ -1,5 +1,5 @@
 import { aggregations } from '../formula/functions/summaries'
-import { areaName, cellName, readCorner } from '../formula/references'
+import { areaName, cellName, fixedAddress, readCorner } from '../formula/references'
 import { area, cell, choices, fixedArea } from './operation'
 import type { Operation } from './operation'
 
@@ -101,7 +101,7 @@ export const workingOut: readonly Operation[] = [
         type: 'cell.write',
         sheet,
         cell: cellName(corner.row, corner.column),
-        text: `=SUMMARY(${areaName(around.list).replace(/[A-Z]+|\d+/g, part => `$${part}`)},${quoted.join(',')})`,
+        text: `=SUMMARY(${fixedAddress(areaName(around.list))},${quoted.join(',')})`,
       }
     },
   },

@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { readFormulaReference } from '../formula/reading'
 import { chart } from '../workbook/features/chart'
 import type { Chart } from '../workbook/features/chart'
-import { sheetNumber, withSheet } from '../workbook/workbook'
+import { sheetNumber, withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
 import { checkFormula } from './rules'
@@ -31,7 +31,7 @@ export function addChart(workbook: Workbook, name: string, anew: NewChart): Work
   if (charts.length >= MOST_CHARTS) throw new Refusal(`A sheet has at most ${MOST_CHARTS} charts.`)
   checkChart(workbook, anew)
   const id = Math.max(0, ...charts.map(one => one.id)) + 1
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, charts: [...charts, { id, ...anew }] } })
+  return withFeatures(workbook, place, { charts: [...charts, { id, ...anew }] })
 }
 
 export function changeChart(workbook: Workbook, name: string, id: number, change: Partial<NewChart>): Workbook {
@@ -40,14 +40,12 @@ export function changeChart(workbook: Workbook, name: string, id: number, change
   if (!before) throw new Refusal('There is no such chart here.')
   const next: Chart = { ...before, ...change }
   checkChart(workbook, next)
-  if (JSON.stringify(next) === JSON.stringify(before)) return workbook
-  const charts = sheet.features.charts.map(one => (one === before ? next : one))
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, charts } })
+  return withFeatures(workbook, place, { charts: sheet.features.charts.map(one => (one === before ? next : one)) })
 }
 
 export function removeChart(workbook: Workbook, name: string, id: number): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const charts = sheet.features.charts.filter(one => one.id !== id)
   if (charts.length === sheet.features.charts.length) throw new Refusal('There is no such chart here.')
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, charts } })
+  return withFeatures(workbook, place, { charts })
 }

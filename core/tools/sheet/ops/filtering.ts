@@ -1,8 +1,9 @@
 import { columnNumber } from '../formula/references'
-import { blockAt, hiddenBy } from '../rules/filtering'
+import { blockAt } from '../addresses'
+import { hiddenBy } from '../rules/filtering'
 import type { Condition } from '../workbook/features/condition'
 import type { Filter } from '../workbook/features/filter'
-import { withSheet } from '../workbook/workbook'
+import { withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
 import { checkCondition } from './rules'
@@ -38,12 +39,11 @@ export function filterAgain(workbook: Workbook, name: string): Workbook {
 export function unfilter(workbook: Workbook, name: string): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   if (!sheet.features.filter) throw new Refusal('This sheet has no filter.')
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, filter: null } })
+  return withFeatures(workbook, place, { filter: null })
 }
 
 function applied(workbook: Workbook, name: string, { area, columns }: Omit<Filter, 'hides'>): Workbook {
-  const { place, sheet } = sheetIn(workbook, name)
+  const { place } = sheetIn(workbook, name)
   const next = columns.length > 0 ? { area, columns, hides: hiddenBy(workbook, place, { area, columns }) } : null
-  if (JSON.stringify(next) === JSON.stringify(sheet.features.filter)) return workbook
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, filter: next } })
+  return withFeatures(workbook, place, { filter: next })
 }

@@ -1,5 +1,5 @@
 import { columnNumber } from '../formula/references'
-import { withSheet } from '../workbook/workbook'
+import { withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
 
@@ -24,6 +24,5 @@ export function hide(
   const these = hidden ? Array.from({ length: last - first + 1 }, (_, at) => first + at) : []
   if (!hidden && others.length === before.length) throw new Refusal(`None of these ${along} is hidden.`)
   const lines = [...others, ...these].sort((one, other) => one - other)
-  const features = { ...sheet.features, hidden: { ...sheet.features.hidden, [along]: lines } }
-  return withSheet(workbook, place, { ...sheet, features })
+  return withFeatures(workbook, place, { hidden: { ...sheet.features.hidden, [along]: lines } })
 }

@@ -1,5 +1,5 @@
 import { cellName } from '../formula/references'
-import { withSheet } from '../workbook/workbook'
+import { withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
 
@@ -7,7 +7,7 @@ import { Refusal, sheetIn } from './refusal'
 export function lock(workbook: Workbook, name: string, on: boolean): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   if (sheet.features.locked === on) throw new Refusal(on ? 'This sheet is locked already.' : 'This sheet isn’t locked.')
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, locked: on } })
+  return withFeatures(workbook, place, { locked: on })
 }
 
 /** Throws a Refusal where a change would reach into what is locked. */

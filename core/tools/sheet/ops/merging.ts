@@ -1,7 +1,7 @@
 import { areaName, blocksOverlap } from '../formula/references'
 import type { Placed } from '../workbook/cells'
-import { blockAt } from '../rules/filtering'
-import { withSheet } from '../workbook/workbook'
+import { blockAt } from '../addresses'
+import { withFeatures, withSheet } from '../workbook/workbook'
 import type { Input, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, Refusal, sheetIn, sizeOf } from './refusal'
 
@@ -27,7 +27,7 @@ export function unmerge(workbook: Workbook, name: string, address: string): Work
   const area = areaIn(sheet, address, place)
   const merged = sheet.features.merged.filter(one => !blocksOverlap(blockAt(one), area))
   if (merged.length === sheet.features.merged.length) throw new Refusal('No cell is merged here.')
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, merged } })
+  return withFeatures(workbook, place, { merged })
 }
 
 /** Throws a Refusal where merged cells would be torn apart. */

@@ -1,12 +1,12 @@
 import { areaName, blocksOverlap } from '../formula/references'
 import type { Block } from '../formula/references'
-import { blockAt } from '../rules/filtering'
+import { blockAt } from '../addresses'
 import { typed } from '../typing'
 import type { CheckedInput } from '../workbook/features/checked-input'
 import { rewrittenCondition } from '../workbook/features/condition'
 import type { Condition } from '../workbook/features/condition'
 import type { Marking } from '../workbook/features/marking'
-import { withSheet } from '../workbook/workbook'
+import { sameData, withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
 
@@ -51,14 +51,13 @@ export function checkInput(
 ): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const others = cutOut(sheet.features.inputs, area)
-  if (!rule && JSON.stringify(others) === JSON.stringify(sheet.features.inputs))
-    throw new Refusal('These cells take anything already.')
+  if (!rule && sameData(others, sheet.features.inputs)) throw new Refusal('These cells take anything already.')
   if (rule?.takes === 'one-of') {
     if (rule.from.startsWith('=')) checkFormula(rule.from)
   } else if (rule) checkCondition(rule.when)
   const inputs = rule ? [...others, { area, rule, ...(message ? { message } : {}) }] : others
   if (inputs.length > MOST_RULES) throw new Refusal(`A sheet has at most ${MOST_RULES} rules for what cells take.`)
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, inputs } })
+  return withFeatures(workbook, place, { inputs })
 }
 
 /** Lets cells stand out by a rule; it comes before those that are there. */
@@ -70,14 +69,13 @@ export function mark(workbook: Workbook, name: string, marking: Marking): Workbo
   }
   const markings = [marking, ...sheet.features.markings]
   if (markings.length > MOST_RULES) throw new Refusal(`A sheet has at most ${MOST_RULES} marks by rule.`)
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, markings } })
+  return withFeatures(workbook, place, { markings })
 }
 
 /** Takes the marks by rule from the cells of an area. */
 export function unmark(workbook: Workbook, name: string, area: string): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const markings = cutOut(sheet.features.markings, area)
-  if (JSON.stringify(markings) === JSON.stringify(sheet.features.markings))
-    throw new Refusal('No rule marks these cells.')
-  return withSheet(workbook, place, { ...sheet, features: { ...sheet.features, markings } })
+  if (sameData(markings, sheet.features.markings)) throw new Refusal('No rule marks these cells.')
+  return withFeatures(workbook, place, { markings })
 }

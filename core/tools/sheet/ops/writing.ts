@@ -2,9 +2,11 @@ import { resultIn } from '../calculation/peeking'
 import { cellName, isOnSheet, readCorner } from '../formula/references'
 import { formatOf } from '../formats/cell-format'
 import type { CellFormat } from '../formats/cell-format'
-import { accepts, inputRuleAt, ruleInWords } from '../rules/accepting'
+import { acceptance, inputRules, ruleInWords } from '../rules/accepting'
+import type { Test } from '../rules/testing'
 import { typed, valueInWords } from '../typing'
 import type { Placed } from '../workbook/cells'
+import type { CheckedInput } from '../workbook/features/checked-input'
 import { Formula } from '../workbook/formula'
 import { withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
@@ -37,21 +39,28 @@ export function write(
       if (read.number && !format?.number) formats.push([atRow, atColumn, formatOf({ ...format, number: read.number })])
     }
   const next = withSheet(workbook, place, withCells(sheet, inputs, formats))
-  for (const [atRow, atColumn] of inputs) checkTaken(workbook, next, place, atRow, atColumn)
+  checkTaken(workbook, next, place, inputs)
   return next
 }
 
 /** Throws a Refusal where a cell doesn’t take what was put into it. */
-function checkTaken(before: Workbook, workbook: Workbook, place: number, row: number, column: number): void {
-  const checked = inputRuleAt(workbook, place, row, column)
-  const input = workbook.sheets[place]!.inputs.at(row, column)
-  if (!checked || input === undefined) return
-  const value = input instanceof Formula ? resultIn(workbook, place, row, column, input.tree) : input
-  // What was typed is no choice by standing among the choices.
-  const seenFrom = checked.rule.takes === 'one-of' ? before : workbook
-  if (accepts(seenFrom, place, checked, row, column, value)) return
-  const asked = checked.message ?? `It takes ${ruleInWords(workbook, place, checked.rule)}.`
-  throw new Refusal(`${cellName(row, column)} doesn’t take ${valueInWords(value)}. ${asked}`)
+function checkTaken(before: Workbook, workbook: Workbook, place: number, written: readonly Placed<Input>[]): void {
+  const sheet = workbook.sheets[place]!
+  if (sheet.features.inputs.length === 0) return
+  const ruleAt = inputRules(sheet)
+  const tests = new Map<CheckedInput, Test>()
+  for (const [row, column, input] of written) {
+    const checked = input === undefined ? undefined : ruleAt(row, column)
+    if (!checked || input === undefined) continue
+    // What was typed is no choice by standing among the choices.
+    const seenFrom = checked.rule.takes === 'one-of' ? before : workbook
+    const test = tests.get(checked) ?? acceptance(seenFrom, place, checked)
+    tests.set(checked, test)
+    const value = input instanceof Formula ? resultIn(workbook, place, row, column, input.tree) : input
+    if (test(row, column, value)) continue
+    const asked = checked.message ?? `It takes ${ruleInWords(workbook, place, checked.rule)}.`
+    throw new Refusal(`${cellName(row, column)} doesn’t take ${valueInWords(value)}. ${asked}`)
+  }
 }
 
 function withCells(sheet: Sheet, inputs: readonly Placed<Input>[], formats: readonly Placed<CellFormat>[]): Sheet {

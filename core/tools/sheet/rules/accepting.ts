@@ -1,17 +1,22 @@
-import { readFormulaReference } from '../formula/reading'
 import type { Scalar } from '../formula/values'
 import { formatted } from '../formats/number-format'
 import { isInBlock } from '../formula/references'
 import type { CheckedInput, InputRule } from '../workbook/features/checked-input'
 import { conditionInWords } from '../workbook/features/condition'
-import { nameOf, sheetNumber, valueAt } from '../workbook/workbook'
-import type { Workbook } from '../workbook/workbook'
-import { blockAt } from './filtering'
+import { areaMeant } from '../workbook/places'
+import { nameOf } from '../workbook/workbook'
+import type { Sheet, Workbook } from '../workbook/workbook'
+import { blockAt } from '../addresses'
+import { shownAt } from '../showing'
 import { testOf } from './testing'
+import type { Test } from './testing'
 
-/** What a cell must hold, if anything is asked of it. The rule that was set last counts. */
-export function inputRuleAt(workbook: Workbook, place: number, row: number, column: number): CheckedInput | undefined {
-  return workbook.sheets[place]?.features.inputs.findLast(({ area }) => isInBlock(blockAt(area), row, column))
+/** Which rule a cell of a sheet has for what it takes. The one that was set last counts. */
+export function inputRules({
+  features,
+}: Pick<Sheet, 'features'>): (row: number, column: number) => CheckedInput | undefined {
+  const rules = features.inputs.map(input => ({ input, block: blockAt(input.area) }))
+  return (row, column) => rules.findLast(({ block }) => isInBlock(block, row, column))?.input
 }
 
 /** The choices of a cell that takes one of a list, as they are shown: written out, from cells, or from a name. */
@@ -21,42 +26,43 @@ export function choicesOf(workbook: Workbook, place: number, from: string): stri
       .split(/[;,]/)
       .map(one => one.trim())
       .filter(Boolean)
-  const meant = nameOf(workbook, from.slice(1))?.formula.text ?? from
-  const read = readFormulaReference(meant.slice(1).replaceAll('$', ''))
-  const on = !read || read.sheet === null ? place : sheetNumber(workbook, read.sheet)
-  const sheet = workbook.sheets[on]
-  if (!read || !sheet) return []
-  const { top, left, bottom, right } = read.bounds
+  const area = areaMeant(workbook, place, nameOf(workbook, from.slice(1))?.formula.text ?? from)
+  const sheet = area && workbook.sheets[area.sheet]
+  if (!area || !sheet) return []
   const choices: string[] = []
-  for (let row = top; row <= Math.min(bottom, top + 999); row += 1)
-    for (let column = left; column <= Math.min(right, left + 99); column += 1) {
-      const value = valueAt(sheet, row, column)
-      const shown = formatted(value, sheet.formats.at(row, column)?.number ?? '')?.text ?? ''
+  for (let row = area.top; row <= Math.min(area.bottom, area.top + 999); row += 1)
+    for (let column = area.left; column <= Math.min(area.right, area.left + 99); column += 1) {
+      const shown = shownAt(sheet, row, column)
       if (shown !== '') choices.push(shown)
     }
   return choices
 }
 
-/** Whether a cell takes this value. */
-export function accepts(
+/** Whether cells of an area take values, by its rule. What that asks of the workbook is looked up once. */
+export function acceptance(
   workbook: Workbook,
   place: number,
   { area, rule }: Pick<CheckedInput, 'area' | 'rule'>,
-  row: number,
-  column: number,
-  value: Scalar,
-): boolean {
-  if (value === null || value === '') return true
+): Test {
+  const taken = ruleTest(workbook, place, area, rule)
+  return (row, column, value) => value === null || value === '' || taken(row, column, value)
+}
+
+function ruleTest(workbook: Workbook, place: number, area: string, rule: InputRule): Test {
   if (rule.takes === 'one-of') {
-    const shown = formatted(value, '')?.text ?? ''
-    const number = workbook.sheets[place]?.formats.at(row, column)?.number ?? ''
-    const withFormat = formatted(value, number)?.text ?? ''
-    return choicesOf(workbook, place, rule.from).some(one => one === shown || one === withFormat)
+    const choices = new Set(choicesOf(workbook, place, rule.from))
+    return (row, column, value) => {
+      const number = workbook.sheets[place]?.formats.at(row, column)?.number ?? ''
+      return ['', number].some(format => choices.has(formatted(value, format)?.text ?? ''))
+    }
   }
-  const about = rule.takes === 'length' ? lengthOf(value) : value
-  if (rule.takes === 'whole' && !(typeof value === 'number' && Number.isInteger(value))) return false
-  if (rule.takes !== 'any' && rule.takes !== 'length' && typeof value !== 'number') return false
-  return testOf(workbook, place, blockAt(area), rule.when)(row, column, about)
+  const { takes } = rule
+  const holds = testOf(workbook, place, blockAt(area), rule.when)
+  return (row, column, value) => {
+    if (takes === 'length') return holds(row, column, lengthOf(value))
+    if (takes === 'whole' && !Number.isInteger(value)) return false
+    return (takes === 'any' || typeof value === 'number') && holds(row, column, value)
+  }
 }
 
 const lengthOf = (value: Scalar): number => (formatted(value, '')?.text ?? '').length

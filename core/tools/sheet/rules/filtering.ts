@@ -1,12 +1,9 @@
-import { boundsOf, columnNumber, readReference } from '../formula/references'
-import type { Block } from '../formula/references'
+import { blockAt } from '../addresses'
+import { columnNumber } from '../formula/references'
 import type { Filter } from '../workbook/features/filter'
 import { extentOf, valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { testOf } from './testing'
-
-/** The cells of an address that was checked when it was taken in. */
-export const blockAt = (address: string): Block => boundsOf(readReference(address)!)
 
 /** Rows of the list that a column of it doesn’t let through, counted from 0. */
 export function hiddenBy(workbook: Workbook, place: number, { area, columns }: Omit<Filter, 'hides'>): number[] {

@@ -3,9 +3,9 @@ import { isInBlock } from '../formula/references'
 import type { Block } from '../formula/references'
 import type { Scalar } from '../formula/values'
 import type { Marking } from '../workbook/features/marking'
-import { extentOf, valueAt } from '../workbook/workbook'
+import { valuesIn } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
-import { blockAt } from './filtering'
+import { blockAt } from '../addresses'
 import { testOf } from './testing'
 
 type Fill = NonNullable<CellFormat['fill']>
@@ -22,14 +22,9 @@ export interface Marked {
 type Marks = (row: number, column: number, value: Scalar) => Marked | undefined
 
 function shareOf(workbook: Workbook, place: number, block: Block, fromNothing: boolean) {
-  const sheet = workbook.sheets[place]!
-  const { rows, columns } = extentOf(sheet)
   let [low, high] = [fromNothing ? 0 : Infinity, fromNothing ? 0 : -Infinity]
-  for (let row = block.top; row <= Math.min(block.bottom, rows - 1); row += 1)
-    for (let column = block.left; column <= Math.min(block.right, columns - 1); column += 1) {
-      const value = valueAt(sheet, row, column)
-      if (typeof value === 'number') [low, high] = [Math.min(low, value), Math.max(high, value)]
-    }
+  for (const [, , value] of valuesIn(workbook.sheets[place]!, block))
+    if (typeof value === 'number') [low, high] = [Math.min(low, value), Math.max(high, value)]
   return (value: number): number => (high > low ? (value - low) / (high - low) : 0.5)
 }
 

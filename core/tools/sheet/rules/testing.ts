@@ -7,7 +7,7 @@ import { formatted } from '../formats/number-format'
 import { moved } from '../ops/moving'
 import { typed } from '../typing'
 import { Formula } from '../workbook/formula'
-import { extentOf, valueAt } from '../workbook/workbook'
+import { valuesIn } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import type { Condition } from '../workbook/features/condition'
 
@@ -53,28 +53,16 @@ function order(value: Scalar, other: Scalar): number | null {
 /** All numbers of an area, rising. */
 function numbersIn(workbook: Workbook, sheet: number, block: Block): number[] {
   const held = workbook.sheets[sheet]
-  if (!held) return []
-  const { rows, columns } = extentOf(held)
-  const numbers: number[] = []
-  for (let row = block.top; row <= Math.min(block.bottom, rows - 1); row += 1)
-    for (let column = block.left; column <= Math.min(block.right, columns - 1); column += 1) {
-      const value = valueAt(held, row, column)
-      if (typeof value === 'number') numbers.push(value)
-    }
-  return numbers.sort((one, other) => one - other)
+  const values = held ? [...valuesIn(held, block)].map(([, , value]) => value) : []
+  return values.filter(value => typeof value === 'number').sort((one, other) => one - other)
 }
 
 /** How often each thing stands in an area; text without regard to case. */
 function countsIn(workbook: Workbook, sheet: number, block: Block): Map<unknown, number> {
   const counts = new Map<unknown, number>()
   const held = workbook.sheets[sheet]
-  if (!held) return counts
-  const { rows, columns } = extentOf(held)
-  for (let row = block.top; row <= Math.min(block.bottom, rows - 1); row += 1)
-    for (let column = block.left; column <= Math.min(block.right, columns - 1); column += 1) {
-      const value = valueAt(held, row, column)
-      if (value !== null) counts.set(asKey(value), (counts.get(asKey(value)) ?? 0) + 1)
-    }
+  if (held)
+    for (const [, , value] of valuesIn(held, block)) counts.set(asKey(value), (counts.get(asKey(value)) ?? 0) + 1)
   return counts
 }
 const asKey = (value: Scalar): unknown => (typeof value === 'string' ? fold(value) : value)

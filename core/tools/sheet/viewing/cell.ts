@@ -3,8 +3,8 @@ import type { CellFormat } from '../formats/cell-format'
 import { formatted } from '../formats/number-format'
 import { areaName, cellName, isInBlock } from '../formula/references'
 import { isError } from '../formula/values'
-import { choicesOf, inputRuleAt, ruleInWords } from '../rules/accepting'
-import { blockAt } from '../rules/filtering'
+import { choicesOf, inputRules, ruleInWords } from '../rules/accepting'
+import { blockAt } from '../addresses'
 import type { SheetState } from '../state'
 import { asTyped, valueInWords } from '../typing'
 import { conditionInWords } from '../workbook/features/condition'
@@ -89,7 +89,8 @@ export function cellSeen(state: SheetState, sheet: Sheet, row: number, column: n
 }
 
 function takenBy(workbook: Workbook, place: number, row: number, column: number): CellSeen['takes'] {
-  const checked = inputRuleAt(workbook, place, row, column)
+  const sheet = workbook.sheets[place]
+  const checked = sheet && inputRules(sheet)(row, column)
   if (!checked) return null
   const { rule } = checked
   return {

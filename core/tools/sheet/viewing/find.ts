@@ -1,8 +1,7 @@
-import { formatted } from '../formats/number-format'
+import { shownAt } from '../showing'
 import type { CellPlace } from '../surveying'
 import { Formula } from '../workbook/formula'
 import { hiddenRows } from '../workbook/hidden'
-import { valueAt } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 
 /** The next cell after one, row after row and round again, that holds a text; null where none does. */
@@ -17,8 +16,7 @@ export function nextWith(
     !other || one.row < other.row || (one.row === other.row && one.column < other.column)
   const look = (atRow: number, atColumn: number): void => {
     const at = { row: atRow, column: atColumn }
-    const shown =
-      formatted(valueAt(sheet, atRow, atColumn), sheet.formats.at(atRow, atColumn)?.number ?? '')?.text ?? ''
+    const shown = shownAt(sheet, atRow, atColumn)
     const input = sheet.inputs.at(atRow, atColumn)
     const found =
       shown.toLowerCase().includes(wanted) || (input instanceof Formula && input.text.toLowerCase().includes(wanted))

@@ -1,8 +1,8 @@
 import { formatted } from '../formats/number-format'
 import type { Block } from '../formula/references'
+import { shownAt } from '../showing'
 import { headed, listAround } from '../surveying'
-import { Formula } from '../workbook/formula'
-import { extentOf, valueAt } from '../workbook/workbook'
+import { extentOf, valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 
 export interface SelectionSeen {
@@ -19,26 +19,16 @@ export interface SelectionSeen {
   headings: readonly string[]
 }
 
-export function selectionSeen(
-  sheet: Sheet,
-  { top, left, bottom, right }: { top: number; left: number; bottom: number; right: number },
-): SelectionSeen {
+export function selectionSeen(sheet: Sheet, area: Block): SelectionSeen {
   let [count, numbers, sum] = [0, 0, 0]
-  const add = (value: unknown): void => {
-    if (value === null || value === undefined) return
+  for (const [, , value] of valuesIn(sheet, area)) {
     count += 1
-    if (typeof value !== 'number') return
+    if (typeof value !== 'number') continue
     numbers += 1
     sum += value
   }
-  const area = { top, left, bottom, right }
-  for (const [, , input] of sheet.inputs.entries(area)) if (!(input instanceof Formula)) add(input)
-  for (const [row, column, value] of sheet.values.entries(area)) {
-    const input = sheet.inputs.at(row, column)
-    if (input === undefined || input instanceof Formula) add(value)
-  }
   const text = (number: number): string => formatted(number, '')?.text ?? ''
-  const list = listAround(sheet, top, left)
+  const list = listAround(sheet, area.top, area.left)
   return {
     count,
     numbers,
@@ -52,19 +42,13 @@ export function selectionSeen(
 }
 
 function headingsOf(sheet: Sheet, { top, left, right }: Block): string[] {
-  return Array.from({ length: Math.min(60, right - left + 1) }, (_, at) => {
-    const format = sheet.formats.at(top, left + at)
-    return formatted(valueAt(sheet, top, left + at), format?.number ?? '')?.text ?? ''
-  })
+  return Array.from({ length: Math.min(60, right - left + 1) }, (_, at) => shownAt(sheet, top, left + at))
 }
 
 const MOST_COPIED = 20_000
 
 /** Shown values as lines of text; nothing where there are more than another program could want. */
-function asText(
-  sheet: Sheet,
-  { top, left, bottom, right }: { top: number; left: number; bottom: number; right: number },
-): string {
+function asText(sheet: Sheet, { top, left, bottom, right }: Block): string {
   const { rows, columns } = extentOf(sheet)
   const [last, end] = [Math.min(bottom, Math.max(top, rows - 1)), Math.min(right, Math.max(left, columns - 1))]
   if ((last - top + 1) * (end - left + 1) > MOST_COPIED) return ''
@@ -72,8 +56,7 @@ function asText(
   for (let row = top; row <= last; row += 1) {
     const cells: string[] = []
     for (let column = left; column <= end; column += 1) {
-      const value = valueAt(sheet, row, column)
-      const shown = formatted(value, sheet.formats.at(row, column)?.number ?? '')?.text ?? ''
+      const shown = shownAt(sheet, row, column)
       cells.push(/[\t\n"]/.test(shown) ? `"${shown.replaceAll('"', '""')}"` : shown)
     }
     lines.push(cells.join('\t'))

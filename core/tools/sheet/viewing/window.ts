@@ -1,7 +1,7 @@
 import { columnNumber } from '../formula/references'
 import type { Block } from '../formula/references'
 import { formatted } from '../formats/number-format'
-import { blockAt } from '../rules/filtering'
+import { blockAt } from '../addresses'
 import { markingsOf } from '../rules/marking'
 import type { SheetState } from '../state'
 import { valueInWords } from '../typing'

@@ -1,6 +1,7 @@
 import type { Area, Scalar } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
 import { blocksOverlap, isInBlock } from '../formula/references'
+import type { Block } from '../formula/references'
 import { noFeatures } from './features'
 import type { Features } from './features'
 import { Cells } from './cells'
@@ -95,6 +96,28 @@ export function nameOf(workbook: Pick<Workbook, 'names'>, name: string): Defined
 export function extentOf(sheet: Sheet): { rows: number; columns: number } {
   const [inputs, values] = [sheet.inputs.extent, sheet.values.extent]
   return { rows: Math.max(inputs.rows, values.rows), columns: Math.max(inputs.columns, values.columns) }
+}
+
+/** Every value that stands on a sheet, or within a block of it: what was put in, then what formulas gave. */
+export function* valuesIn(
+  { inputs, values }: Sheet,
+  block?: Block,
+): Generator<[row: number, column: number, value: NonNullable<Scalar>]> {
+  for (const [row, column, input] of inputs.entries(block)) if (!(input instanceof Formula)) yield [row, column, input]
+  for (const [row, column, value] of values.entries(block)) {
+    const input = inputs.at(row, column)
+    if (input === undefined || input instanceof Formula) yield [row, column, value]
+  }
+}
+
+/** Whether two pieces of plain data say the same. */
+export const sameData = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
+
+/** A workbook with something else of what lies on a sheet; the same one where that is as it was. */
+export function withFeatures(workbook: Workbook, place: number, change: Partial<Features>): Workbook {
+  const sheet = workbook.sheets[place]!
+  const features = { ...sheet.features, ...change }
+  return sameData(features, sheet.features) ? workbook : withSheet(workbook, place, { ...sheet, features })
 }
 
 /** A workbook with another sheet in a place. */

@@ -19,19 +19,27 @@ import type { SittingService } from '../sitting/sittings'
 export function resultService({ db, now }: Context, plans: PlanService, sittingService: SittingService) {
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
+
+  /** The marked sitting and whose it is, for who may see its result now; throws a Problem for anybody else. */
+  async function visible(person: Person, sittingId: string) {
+    const { live, result } = await sittingService.marked(person, sittingId)
+    const { sitting } = live
+    const assignment = await assignments.byId(sitting.assignmentId)
+    const sitter = await peopleIn(db).byId(sitting.personId)
+    if (!assignment || !sitter) throw notFound('sitting')
+    const marker = mayDo(person, 'mark')
+    if (sitting.how === 'voided' && !marker)
+      throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
+    if (!marker && !isReleased(assignment, now()))
+      throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
+    return { live, result, assignment, sitter, marker }
+  }
+
   return {
     async of(person: Person, sittingId: string): Promise<ResultView> {
-      const { live, result } = await sittingService.marked(person, sittingId)
+      const { live, result, assignment, sitter, marker } = await visible(person, sittingId)
       const { sitting, plan, state } = live
       const { paper, rules } = plan
-      const assignment = await assignments.byId(sitting.assignmentId)
-      const sitter = await peopleIn(db).byId(sitting.personId)
-      if (!assignment || !sitter) throw notFound('sitting')
-      const marker = mayDo(person, 'mark')
-      if (sitting.how === 'voided' && !marker)
-        throw new Problem(403, 'voided', 'This sitting was voided; it has no result.')
-      if (!marker && !isReleased(assignment, now()))
-        throw new Problem(403, 'result-held', 'Your trainer has not released the results of this paper yet.')
       const answers = marker || assignment.settings.answers
       const endedAt = sitting.endedAt ?? sitting.deadlineAt
       return {
@@ -66,8 +74,7 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
 
     /** The work of a task as it was left at the end, as a file: `totals.xlsx`. Who may see the result may have it. */
     async file(person: Person, sittingId: string, name: string): Promise<WorkFile> {
-      await this.of(person, sittingId)
-      const { live } = await sittingService.marked(person, sittingId)
+      const { live } = await visible(person, sittingId)
       const [taskId = '', kind = ''] = name.split('.')
       const task = live.plan.tasks.find(one => one.task.id === taskId)
       const progress = live.state.tasks.find(one => one.id === taskId)

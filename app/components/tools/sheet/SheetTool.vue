@@ -26,18 +26,9 @@ const finder = useTemplateRef<{ focus(): void; ask(operation: unknown): void }>(
 useSheetClipboard(sheet, () => root.value)
 
 const back = () => grid.value?.$el.focus({ preventScroll: true })
-const { keyInGrid, keyWhileTyping } = useSheetKeys(
-  sheet,
-  props.work,
-  back,
-  () => grid.value?.pageRows ?? 20,
-  operation => finder.value?.ask(operation),
-)
-const runNamed = (id: string) => {
-  const operation = operations.find(one => one.id === id)
-  if (operation?.asks) finder.value?.ask(operation)
-  else if (operation) void sheet.run(operation)
-}
+/** Does an operation, or asks what it has to be told before. */
+const begin = (id: string) => finder.value?.ask(operations.find(one => one.id === id))
+const { keyInGrid, keyWhileTyping } = useSheetKeys(sheet, props.work, back, () => grid.value?.pageRows ?? 20, begin)
 watch(
   () => selected.value.corner,
   corner => grid.value?.show(corner),
@@ -184,8 +175,8 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
         :charts="sheet.charts.value"
         :chosen="sheet.chosenChart.value"
         @choose="sheet.chosenChart.value = $event"
-        @change="runNamed('chart-change')"
-        @remove="runNamed('chart-remove')"
+        @change="begin('chart-change')"
+        @remove="begin('chart-remove')"
       />
     </div>
     <CellPanel

@@ -1,5 +1,3 @@
-import { operations } from '~~/core/tools/sheet/operations/catalogue'
-import type { Operation } from '~~/core/tools/sheet/operations/catalogue'
 import type { WorkOnTask } from '~/composables/useWork'
 import { gridKey } from './grid-keys'
 import type { GridKey } from './grid-keys'
@@ -8,15 +6,15 @@ import { canPoint, fixedOtherwise } from './typing'
 import type { useSheet } from './useSheet'
 
 /**
- * Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page; `ask`
- * opens the questions of an operation.
+ * Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page; `begin`
+ * does an operation by its name, or asks for what it needs.
  */
 export function useSheetKeys(
   sheet: ReturnType<typeof useSheet>,
   work: WorkOnTask,
   back: () => void,
   pageRows: () => number,
-  ask: (operation: Operation) => void,
+  begin: (operation: string) => void,
 ) {
   const { seen, selected, about, typing, help, completion } = sheet
 
@@ -84,11 +82,8 @@ export function useSheetKeys(
       case 'redo':
         await sheet.operate({ type: key.kind })
         return
-      case 'operation': {
-        const operation = operations.find(({ id }) => id === key.id)
-        if (operation?.asks) ask(operation)
-        else if (operation) await sheet.run(operation)
-      }
+      case 'operation':
+        begin(key.id)
     }
   }
 

@@ -12,12 +12,11 @@ import { partsOf, textOf, UnreadableFile } from '../archive'
 import { allOf, childOf, childrenOf, readXml } from '../xml'
 import type { Element } from '../xml'
 import { fillFrom, inkFrom } from '../xlsx/looks'
-import { unknownIn } from '../xlsx/formulas'
-import type { Read } from '../xlsx/reading'
+import { checkCount, formulaTold } from '../reading'
+import type { Read } from '../reading'
 import { formulaFromOds } from './formulas'
 import { codeFrom } from './numbers'
 
-const MOST_CELLS = 400_000
 const INCH = 96
 
 /**
@@ -173,8 +172,7 @@ function sheetFrom(table: Element, id: number, styles: Styles, lost: Set<string>
         }
         mark(cell, row + down, at, merged, spilled)
         at += count
-        if (inputs.length + formats.length > MOST_CELLS)
-          throw new UnreadableFile(`This document has more than ${MOST_CELLS} cells.`)
+        checkCount(inputs.length + formats.length)
       }
     }
     row += times
@@ -227,12 +225,8 @@ function inputFrom(cell: Element, lost: Set<string>): Input | undefined {
     'boolean-value': logical,
   } = cell.attributes
   if (formula !== undefined) {
-    const read = formulaFromOds(formula)
-    if (read) {
-      for (const name of unknownIn(read)) lost.add(`the function ${name}, which isn’t there: its cells show #NAME?`)
-      return new Formula(read)
-    }
-    lost.add('formulas that can’t be read here: what they showed is kept')
+    const read = formulaTold(formulaFromOds(formula), lost)
+    if (read) return read
   }
   switch (type) {
     case 'float':

@@ -3,6 +3,7 @@ import { blockAt } from '../../../tools/sheet/addresses'
 import type { Condition } from '../../../tools/sheet/workbook/features/condition'
 import type { Filter } from '../../../tools/sheet/workbook/features/filter'
 import { typed } from '../../../tools/sheet/typing'
+import { areasIn } from '../reading'
 import { childOf, childrenOf, escaped, isOn } from '../xml'
 import type { Element } from '../xml'
 import { operators } from './conditions'
@@ -120,7 +121,7 @@ function comparedOrText(operator: string, val: string): Condition | null {
 /** The filter of a file without the rows that it hides; null where there is none that lets less than all through. */
 export function filterFrom(root: Element, lost: (what: string) => void): Omit<Filter, 'hides'> | null {
   const found = childOf(root, 'autoFilter')
-  const area = found?.attributes.ref?.replaceAll('$', '')
+  const [area] = areasIn(found?.attributes.ref ?? '')
   if (!found || !area?.includes(':')) return null
   const { left } = blockAt(area)
   const columns = childrenOf(found, 'filterColumn').flatMap(column => {

@@ -1,4 +1,5 @@
 import type { CheckedInput, InputRule } from '../../../tools/sheet/workbook/features/checked-input'
+import { areasIn } from '../reading'
 import { childOf, childrenOf, escaped } from '../xml'
 import type { Element } from '../xml'
 import { comparedFrom, conditionAsFormula, conditionFromFormula, operandInFile, operators } from './conditions'
@@ -70,9 +71,6 @@ export function inputsFrom(root: Element, lost: (what: string) => void): Checked
       return []
     }
     const message = element.attributes.error?.slice(0, 255)
-    return (element.attributes.sqref ?? '')
-      .split(/\s+/)
-      .filter(Boolean)
-      .map(area => ({ area: area.replaceAll('$', ''), rule, ...(message ? { message } : {}) }))
+    return areasIn(element.attributes.sqref ?? '').map(area => ({ area, rule, ...(message ? { message } : {}) }))
   })
 }

@@ -15,23 +15,17 @@ import { emptySheet } from '../../../tools/sheet/workbook/workbook'
 import type { DefinedName, Input, Sheet, Workbook } from '../../../tools/sheet/workbook/workbook'
 import { asBytes, partsOf, textOf, UnreadableFile, zipped } from '../archive'
 import type { Parts } from '../archive'
+import { areasIn, checkCount, formulaTold } from '../reading'
+import type { Read } from '../reading'
 import { allOf, childOf, childrenOf, isOn, readXml } from '../xml'
 import type { Element } from '../xml'
 import { chartFrom } from './charts'
 import { filterFrom } from './filters'
-import { formulaFromFile, unknownIn } from './formulas'
+import { formulaFromFile } from './formulas'
 import { inputsFrom } from './inputs'
 import { lookFrom } from './looks'
 import { markingFrom } from './marks'
 import { marginInMillimetres, PAPERS, PLAIN_HEIGHT, PLAIN_WIDTH, wordsFrom } from './pages'
-
-/** What was read from a file, and what of it has no place here, in words. */
-export interface Read {
-  workbook: Workbook
-  lost: readonly string[]
-}
-
-const MOST_CELLS = 400_000
 
 /** Parts that are passed over, and what is said of them. */
 const PASSED_OVER: readonly (readonly [RegExp, string])[] = [
@@ -72,7 +66,7 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
     return [
       sheetFrom(
         worksheet,
-        readXml(xml),
+        readXml(withoutCells(xml)),
         { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part) },
         place + 1,
         lost,
@@ -83,6 +77,9 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
   const workbook: Workbook = { sheets: read, names, today }
   return { workbook: new Calculator().whole(workbook), lost: [...lost] }
 }
+
+/** A sheet’s part without its cells, which the library reads: what stands around them is little. */
+const withoutCells = (xml: string): string => xml.replace(/<sheetData>[\s\S]*<\/sheetData>/, '')
 
 async function loaded(parts: Parts): Promise<Book> {
   const book = new ExcelJS.Workbook()
@@ -216,7 +213,7 @@ function sheetFrom(
   worksheet.eachRow((row, rowNumber) => {
     row.eachCell({ includeEmpty: true }, (cell, columnNumber) => {
       count += 1
-      if (count > MOST_CELLS) throw new UnreadableFile(`This workbook has more than ${MOST_CELLS} cells on a sheet.`)
+      checkCount(count)
       const [atRow, atColumn] = [rowNumber - 1, columnNumber - 1]
       // Of merged cells only the first holds and looks like anything.
       if (atRow >= MOST_ROWS || atColumn >= MOST_COLUMNS || (cell.isMerged && cell.master !== cell)) return
@@ -252,8 +249,8 @@ function sheetFrom(
     frozen: { rows: Math.min(50, frozen.rows), columns: Math.min(20, frozen.columns) },
     features: {
       ...noFeatures,
-      merged: childrenOf(childOf(xml, 'mergeCells'), 'mergeCell').flatMap(({ attributes: { ref } }) =>
-        ref ? [ref] : [],
+      merged: childrenOf(childOf(xml, 'mergeCells'), 'mergeCell').flatMap(({ attributes }) =>
+        areasIn(attributes.ref ?? ''),
       ),
       hidden: { rows: hidden.rows.filter(row => !hides.includes(row)), columns: hidden.columns },
       filter: filter && { ...filter, hides },
@@ -286,12 +283,8 @@ function inputFrom(cell: Cell, spilled: Set<string>, lost: Set<string>): Input |
   const held = value as Record<string, unknown>
   if ('formula' in held || 'sharedFormula' in held) {
     if (held.shareType === 'array' && typeof held.ref === 'string') markSpilled(held.ref, spilled)
-    const formula = formulaFromFile(String(cell.formula ?? ''))
-    if (formula) {
-      for (const name of unknownIn(formula)) lost.add(`the function ${name}, which isn’t there: its cells show #NAME?`)
-      return new Formula(formula)
-    }
-    lost.add('formulas that can’t be read here: what they showed is kept')
+    const formula = formulaTold(formulaFromFile(String(cell.formula ?? '')), lost)
+    if (formula) return formula
     return plainOf(held.result)
   }
   if ('richText' in held && Array.isArray(held.richText)) {
@@ -314,7 +307,9 @@ function plainOf(value: unknown): Input | undefined {
 
 /** Cells that an array formula fills: they come from it again. */
 function markSpilled(ref: string, spilled: Set<string>): void {
-  const { top, left, bottom, right } = blockAt(ref.replaceAll('$', ''))
+  const [area] = areasIn(ref)
+  if (!area) return
+  const { top, left, bottom, right } = blockAt(area)
   for (let row = top; row <= Math.min(bottom, top + 9999); row += 1)
     for (let column = left; column <= Math.min(right, left + 999); column += 1)
       if (row !== top || column !== left) spilled.add(`${row} ${column}`)
@@ -349,10 +344,10 @@ function markingsFrom(worksheet: Worksheet, lost: Set<string>): Features['markin
     }
   ).conditionalFormattings
   return formattings
-    .flatMap(({ ref, rules }) => ref.split(/\s+/).flatMap(area => rules.map(rule => ({ area, rule }))))
+    .flatMap(({ ref, rules }) => areasIn(ref).flatMap(area => rules.map(rule => ({ area, rule }))))
     .sort((one, other) => one.rule.priority - other.rule.priority)
     .flatMap(({ area, rule }) => {
-      const marking = markingFrom(area.replaceAll('$', ''), rule)
+      const marking = markingFrom(area, rule)
       if (!marking) lost.add('marks by rule of a kind that isn’t shown here')
       return marking ? [marking] : []
     })

@@ -9,7 +9,7 @@ import type { Placed } from '../workbook/cells'
 import { Formula } from '../workbook/formula'
 import { valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Workbook } from '../workbook/workbook'
-import { moved } from './moving'
+import { withRowsFrom } from './moving'
 import { areaIn, cellsIn, Refusal, sheetIn } from './refusal'
 
 const sameValue = (one: Scalar, other: Scalar): boolean =>
@@ -44,22 +44,8 @@ export function unique(
     kept.push(row)
   }
   if (kept.length === area.bottom - first + 1) throw new Refusal('No row stands there twice.')
-  const inputs: Placed<Input>[] = []
-  const formats: Placed<CellFormat>[] = []
-  for (let row = first; row <= area.bottom; row += 1) {
-    const from = kept[row - first]
-    if (from === row) continue
-    for (let column = area.left; column <= area.right; column += 1) {
-      const input = from === undefined ? undefined : sheet.inputs.at(from, column)
-      inputs.push([row, column, moved(input, row - (from ?? row), 0)])
-      formats.push([row, column, from === undefined ? undefined : sheet.formats.at(from, column)])
-    }
-  }
-  return withSheet(workbook, place, {
-    ...sheet,
-    inputs: sheet.inputs.with(inputs),
-    formats: sheet.formats.with(formats),
-  })
+  const rows = Array.from({ length: area.bottom - first + 1 }, (_, at) => first + at)
+  return withSheet(workbook, place, withRowsFrom(sheet, area, new Map(rows.map((row, at) => [row, kept[at] ?? null]))))
 }
 
 /** Texts of one column taken apart at a mark: the parts stand side by side from its own column on. */

@@ -2,12 +2,10 @@ import { compared } from '../formula/comparing'
 import { columnNumber } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
-import type { CellFormat } from '../formats/cell-format'
-import type { Placed } from '../workbook/cells'
 import type { Features } from '../workbook/features'
 import { valueAt, withSheet } from '../workbook/workbook'
-import type { Input, Workbook } from '../workbook/workbook'
-import { moved } from './moving'
+import type { Workbook } from '../workbook/workbook'
+import { withRowsFrom } from './moving'
 import { areaIn, Refusal, sheetIn } from './refusal'
 
 export interface SortKey {
@@ -46,22 +44,10 @@ export function sort(
     }
     return one - other
   })
-  const inputs: Placed<Input>[] = []
-  const formats: Placed<CellFormat>[] = []
-  for (const [at, from] of sorted.entries()) {
-    const to = rows[at]!
-    if (from === to) continue
-    for (let column = area.left; column <= area.right; column += 1) {
-      inputs.push([to, column, moved(sheet.inputs.at(from, column), to - from, 0)])
-      formats.push([to, column, sheet.formats.at(from, column)])
-    }
-  }
-  return withSheet(workbook, place, {
-    ...sheet,
-    inputs: sheet.inputs.with(inputs),
-    formats: sheet.formats.with(formats),
-    features: hiddenAlong(sheet.features, new Map(sorted.map((from, at) => [from, rows[at]!]))),
-  })
+  const from = new Map(sorted.map((row, at) => [rows[at]!, row]))
+  const to = new Map(sorted.map((row, at) => [row, rows[at]!]))
+  const next = withRowsFrom(sheet, area, from)
+  return withSheet(workbook, place, { ...next, features: hiddenAlong(sheet.features, to) })
 }
 
 /** Rows that a filter hides stay hidden wherever they come to. */

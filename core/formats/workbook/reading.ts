@@ -1,0 +1,35 @@
+import { readReference } from '../../tools/sheet/formula/references'
+import { Formula } from '../../tools/sheet/workbook/formula'
+import type { Workbook } from '../../tools/sheet/workbook/workbook'
+import { UnreadableFile } from './archive'
+import { unknownIn } from './xlsx/formulas'
+
+/** What was read from a file, and what of it has no place here, in words. */
+export interface Read {
+  workbook: Workbook
+  lost: readonly string[]
+}
+
+const MOST_CELLS = 400_000
+
+/** Throws an UnreadableFile for more cells on a sheet than are taken. */
+export function checkCount(cells: number): void {
+  if (cells > MOST_CELLS) throw new UnreadableFile(`This workbook has more than ${MOST_CELLS} cells on a sheet.`)
+}
+
+/** A formula that was read, or null where it couldn’t be; what of it isn’t there is told. */
+export function formulaTold(read: string | null, lost: Set<string>): Formula | null {
+  if (read === null) {
+    lost.add('formulas that can’t be read here: what they showed is kept')
+    return null
+  }
+  for (const name of unknownIn(read)) lost.add(`the function ${name}, which isn’t there: its cells show #NAME?`)
+  return new Formula(read)
+}
+
+/** Areas of a file that lie on a sheet; what else stands among them is passed over. */
+export const areasIn = (text: string): string[] =>
+  text
+    .replaceAll('$', '')
+    .split(/\s+/)
+    .filter(area => readReference(area) !== null)

@@ -18,8 +18,14 @@ async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
 /** What libraries don’t say about themselves. */
 const DECLARATIONS = ['../core/**/*.d.ts']
 
-const groundWork =
-  /node_modules\/(@primevue\/core|@primevue\/icons|@primeuix\/(utils|styled|styles\/dist\/(base|button|inputtext))|primevue\/(base|basecomponent|baseeditableholder|baseinput|button|inputtext|config|badge|ripple)\/|lucide-vue-next|pinia|@vueuse)/
+const groundWork = new RegExp(
+  [
+    String.raw`node_modules/(@primevue/core|@primevue/icons`,
+    String.raw`@primeuix/(utils|styled|styles/dist/(base|button|inputtext))`,
+    String.raw`primevue/(base|basecomponent|baseeditableholder|baseinput|button|inputtext|config|badge|ripple)/`,
+    String.raw`lucide-vue-next|pinia|@vueuse)`,
+  ].join('|'),
+)
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -105,8 +111,17 @@ export default defineNuxtConfig({
         'X-Content-Type-Options': 'nosniff',
         'X-Frame-Options': 'DENY',
         'Referrer-Policy': 'same-origin',
-        'Content-Security-Policy':
-          "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'",
+        'Content-Security-Policy': [
+          "default-src 'self'",
+          "script-src 'self' 'unsafe-inline'",
+          "style-src 'self' 'unsafe-inline'",
+          "img-src 'self' data: blob:",
+          "font-src 'self'",
+          "connect-src 'self'",
+          "frame-ancestors 'none'",
+          "base-uri 'self'",
+          "form-action 'self'",
+        ].join('; '),
       },
     },
     '/api/**': { headers: { 'Cache-Control': 'no-store' } },

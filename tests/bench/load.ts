@@ -253,6 +253,10 @@ export async function benchLoad(): Promise<void> {
   }
   console.table(rows)
   console.log(
-    'targets at 500: no errors, none lost, median under 30 ms, 99th percentile under 250 ms, memory under 600 MB, expired within 5 s (counted from the end of the grace period). Server and load share the machine; “bare write” is what the machine itself took for 4 kB written and synced beside it, median and 99th percentile, and “processor stolen” the share of the processor time it wanted that its host gave to others: with much of either, the figures are the machine’s.',
+    'targets at 500: no errors, none lost, median under 30 ms, 99th percentile under 250 ms, memory under' +
+      ' 600 MB, expired within 5 s (counted from the end of the grace period). Server and load share the ' +
+      'machine; “bare write” is what the machine itself took for 4 kB written and synced beside it, median ' +
+      'and 99th percentile, and “processor stolen” the share of the processor time it wanted that its host ' +
+      'gave to others: with much of either, the figures are the machine’s.',
   )
 }

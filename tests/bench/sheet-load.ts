@@ -46,7 +46,8 @@ export async function benchSheetLoad(): Promise<void> {
         `99th percentile ${ms(p99)} (target 250 ms)`,
     )
     console.log(
-      `memory ${before.toFixed(0)} MB before, ${opened.toFixed(0)} MB with all signed in and begun, ${most.toFixed(0)} MB at most`,
+      `memory ${before.toFixed(0)} MB before, ${opened.toFixed(0)} MB with all signed in and begun, ` +
+        `${most.toFixed(0)} MB at most`,
     )
     if (errors.length > 0) console.log(`first: ${errors[0]!}`)
   } finally {

@@ -1,6 +1,9 @@
+import { afterAll, beforeAll } from 'vitest'
 import { chord, startPaper } from './bench'
-import { By, Key, press, see, signIn } from './browser'
-import type { WebDriver, WebElement } from './browser'
+import { By, Key, openBrowser, press, see, signIn } from './browser'
+import type { Browser, WebDriver, WebElement } from './browser'
+import { startServer } from './server'
+import type { RunningServer } from './server'
 
 const grid = By.css('[role="grid"] [data-row="3"]')
 const cell = (name: string): By => {
@@ -68,3 +71,18 @@ export function handsOn(driver: WebDriver) {
   }
 }
 export type SheetHands = ReturnType<typeof handsOn>
+
+/** A server, a browser and hands on its sheet, from before the first test of a file to after its last. */
+export function sheetBench() {
+  const bench = {} as { server: RunningServer; browser: Browser; hands: SheetHands }
+  beforeAll(async () => {
+    bench.server = await startServer({ ANVIL_LOG: 'error' })
+    bench.browser = await openBrowser()
+    bench.hands = handsOn(bench.browser.driver)
+  })
+  afterAll(async () => {
+    await bench.browser.close()
+    await bench.server.stop()
+  })
+  return bench
+}

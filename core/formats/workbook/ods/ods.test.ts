@@ -91,13 +91,18 @@ describe('a document of another make', () => {
   it('with repeated cells, styles and times is read; what has no place here is told', () => {
     const content =
       '<office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x" xmlns:style="s" xmlns:fo="f" xmlns:draw="d">' +
-      '<office:automatic-styles><style:style style:name="ce1" style:family="table-cell"><style:text-properties fo:font-weight="bold" fo:color="#ff0000"/></style:style></office:automatic-styles>' +
+      '<office:automatic-styles><style:style style:name="ce1" style:family="table-cell">' +
+      '<style:text-properties fo:font-weight="bold" fo:color="#ff0000"/></style:style>' +
+      '</office:automatic-styles>' +
       '<office:body><office:spreadsheet><table:table table:name="T"><table:table-row>' +
       '<table:table-cell office:value-type="float" office:value="2" table:number-columns-repeated="3" table:style-name="ce1"/>' +
       '<table:table-cell office:value-type="time" office:time-value="PT06H30M00S"/>' +
       '<table:table-cell table:number-columns-repeated="16380"/></table:table-row>' +
-      '<table:table-row table:number-rows-repeated="2"><table:table-cell table:formula="of:=SUM([.A1:.C1])" office:value-type="float" office:value="0"/></table:table-row>' +
-      '<table:table-row table:number-rows-repeated="1048573"><table:table-cell table:number-columns-repeated="16384"/></table:table-row>' +
+      '<table:table-row table:number-rows-repeated="2">' +
+      '<table:table-cell table:formula="of:=SUM([.A1:.C1])" office:value-type="float" office:value="0"/>' +
+      '</table:table-row>' +
+      '<table:table-row table:number-rows-repeated="1048573">' +
+      '<table:table-cell table:number-columns-repeated="16384"/></table:table-row>' +
       '</table:table><draw:frame/></office:spreadsheet></office:body></office:document-content>'
     const { workbook: read, lost } = readOds(zipSync({ 'content.xml': strToU8(content) }), TODAY)
     const [sheet] = read.sheets

@@ -104,7 +104,8 @@ export function writeOds(workbook: Workbook): Written {
   const tables = workbook.sheets.map(sheet => tableOf(sheet, styles))
   const names = workbook.names.map(
     ({ name, formula }) =>
-      `<table:named-expression table:name="${escaped(name)}" table:base-cell-address="$${escaped(quoted(workbook.sheets[0]!.name))}.$A$1" ` +
+      `<table:named-expression table:name="${escaped(name)}" ` +
+      `table:base-cell-address="$${escaped(quoted(workbook.sheets[0]!.name))}.$A$1" ` +
       `table:expression="${escaped(formulaInOds(formula.text))}"/>`,
   )
   const content =
@@ -116,7 +117,8 @@ export function writeOds(workbook: Workbook): Written {
     `<manifest:file-entry manifest:full-path="${path}" manifest:media-type="${type}"/>`
   const manifest =
     `${HEAD}<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3">` +
-    `${entry('/', TYPE)}${entry('content.xml', 'text/xml')}${entry('styles.xml', 'text/xml')}${entry('meta.xml', 'text/xml')}</manifest:manifest>`
+    `${entry('/', TYPE)}${entry('content.xml', 'text/xml')}${entry('styles.xml', 'text/xml')}` +
+    `${entry('meta.xml', 'text/xml')}</manifest:manifest>`
   const parts: Parts = new Map([
     ['mimetype', asBytes(TYPE)],
     ['content.xml', asBytes(content)],
@@ -159,7 +161,8 @@ function tableOf(sheet: Sheet, styles: Styles): string {
       )
       if (over && (over.top !== row || over.left !== column)) return '<table:covered-table-cell/>'
       const span = over
-        ? ` table:number-columns-spanned="${over.right - over.left + 1}" table:number-rows-spanned="${over.bottom - over.top + 1}"`
+        ? ` table:number-columns-spanned="${over.right - over.left + 1}"` +
+          ` table:number-rows-spanned="${over.bottom - over.top + 1}"`
         : ''
       return cellOf(sheet, row, column, span, styles)
     })

@@ -111,10 +111,13 @@ export function drawingPart(charts: readonly Chart[], column: number): string {
   const anchors = charts.map(({ title }, at) => {
     const [top, bottom] = [1 + at * 19, 18 + at * 19]
     const corner = (name: string, col: number, row: number): string =>
-      `<xdr:${name}><xdr:col>${col}</xdr:col><xdr:colOff>0</xdr:colOff><xdr:row>${row}</xdr:row><xdr:rowOff>0</xdr:rowOff></xdr:${name}>`
+      `<xdr:${name}><xdr:col>${col}</xdr:col><xdr:colOff>0</xdr:colOff><xdr:row>${row}</xdr:row>` +
+      `<xdr:rowOff>0</xdr:rowOff></xdr:${name}>`
     return (
       `<xdr:twoCellAnchor>${corner('from', column, top)}${corner('to', column + 8, bottom)}` +
-      `<xdr:graphicFrame macro=""><xdr:nvGraphicFramePr><xdr:cNvPr id="${at + 2}" name="Chart ${at + 1}" descr="${escaped(title.replace(/^=/, ''))}"/>` +
+      '<xdr:graphicFrame macro=""><xdr:nvGraphicFramePr>' +
+      `<xdr:cNvPr id="${at + 2}" name="Chart ${at + 1}" ` +
+      `descr="${escaped(title.replace(/^=/, ''))}"/>` +
       '<xdr:cNvGraphicFramePr/></xdr:nvGraphicFramePr><xdr:xfrm><a:off x="0" y="0"/><a:ext cx="0" cy="0"/></xdr:xfrm>' +
       '<a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/chart">' +
       `<c:chart xmlns:c="http://schemas.openxmlformats.org/drawingml/2006/chart" r:id="rId${at + 1}"/>` +

@@ -29,7 +29,10 @@ function inside(when: Condition): string | null {
     case 'below-average':
       return `<dynamicFilter type="${when.is === 'above-average' ? 'aboveAverage' : 'belowAverage'}"/>`
     case 'between':
-      return `<customFilters and="1">${custom('greaterThanOrEqual', plain(when.from))}${custom('lessThanOrEqual', plain(when.to))}</customFilters>`
+      return (
+        `<customFilters and="1">${custom('greaterThanOrEqual', plain(when.from))}` +
+        `${custom('lessThanOrEqual', plain(when.to))}</customFilters>`
+      )
     case 'containing':
     case 'not-containing':
       return `<customFilters>${custom(when.is === 'containing' ? 'equal' : 'notEqual', `*${wild(when.text)}*`)}</customFilters>`

@@ -109,6 +109,9 @@ describe('files of another library', () => {
 
 const MAIN = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main'
 const RELATIONS = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships'
+const PLAIN_STYLES =
+  '<fonts count="1"><font/></fonts><fills count="1"><fill/></fills>' +
+  '<borders count="1"><border/></borders><cellXfs count="1"><xf/></cellXfs>'
 /** A file written by hand: one sheet, and whatever else is given. */
 function byHand(
   sheet: string,
@@ -130,11 +133,24 @@ function byHand(
   const relation = (id: number, type: string, target: string) =>
     `<Relationship Id="rId${id}" Type="${RELATIONS}/${type}" Target="${target}"/>`
   const parts: Record<string, string> = {
-    '[Content_Types].xml': `${head}<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/></Types>`,
-    '_rels/.rels': `${head}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">${relation(1, 'officeDocument', 'xl/workbook.xml')}</Relationships>`,
-    'xl/_rels/workbook.xml.rels': `${head}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">${relation(1, 'worksheet', 'worksheets/sheet1.xml')}${relation(2, 'styles', 'styles.xml')}${relation(3, 'sharedStrings', 'sharedStrings.xml')}${relation(4, 'worksheet', 'worksheets/sheet2.xml')}</Relationships>`,
-    'xl/workbook.xml': `${head}<workbook xmlns="${MAIN}" xmlns:r="${RELATIONS}">${workbook.includes('workbookPr') ? workbook : ''}<sheets><sheet name="One" sheetId="1" r:id="rId1"/>${sheets}</sheets>${workbook.includes('workbookPr') ? '' : workbook}</workbook>`,
-    'xl/styles.xml': `${head}<styleSheet xmlns="${MAIN}">${styles || '<fonts count="1"><font/></fonts><fills count="1"><fill/></fills><borders count="1"><border/></borders><cellXfs count="1"><xf/></cellXfs>'}</styleSheet>`,
+    '[Content_Types].xml':
+      `${head}<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">` +
+      '<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>' +
+      '<Default Extension="xml" ContentType="application/xml"/></Types>',
+    '_rels/.rels':
+      `${head}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">` +
+      `${relation(1, 'officeDocument', 'xl/workbook.xml')}</Relationships>`,
+    'xl/_rels/workbook.xml.rels':
+      `${head}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">` +
+      `${relation(1, 'worksheet', 'worksheets/sheet1.xml')}${relation(2, 'styles', 'styles.xml')}` +
+      `${relation(3, 'sharedStrings', 'sharedStrings.xml')}` +
+      `${relation(4, 'worksheet', 'worksheets/sheet2.xml')}</Relationships>`,
+    'xl/workbook.xml':
+      `${head}<workbook xmlns="${MAIN}" xmlns:r="${RELATIONS}">` +
+      `${workbook.includes('workbookPr') ? workbook : ''}<sheets>` +
+      `<sheet name="One" sheetId="1" r:id="rId1"/>${sheets}</sheets>` +
+      `${workbook.includes('workbookPr') ? '' : workbook}</workbook>`,
+    'xl/styles.xml': `${head}<styleSheet xmlns="${MAIN}">` + `${styles || PLAIN_STYLES}</styleSheet>`,
     'xl/sharedStrings.xml': `${head}<sst xmlns="${MAIN}">${strings}</sst>`,
     'xl/worksheets/sheet1.xml': `${head}<worksheet xmlns="${MAIN}" xmlns:r="${RELATIONS}">${sheet}</worksheet>`,
     ...more,
@@ -165,9 +181,16 @@ describe('files written by hand', () => {
     const styles =
       '<numFmts count="1"><numFmt numFmtId="170" formatCode="#,##0.000"/></numFmts>' +
       '<fonts count="2"><font/><font><b/><i/><u/><color rgb="FFFF0000"/></font></fonts>' +
-      '<fills count="3"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill><fill><patternFill patternType="solid"><fgColor rgb="FFFFFF00"/></patternFill></fill></fills>' +
+      '<fills count="3"><fill><patternFill patternType="none"/></fill><fill>' +
+      '<patternFill patternType="gray125"/></fill><fill><patternFill patternType="solid">' +
+      '<fgColor rgb="FFFFFF00"/></patternFill></fill></fills>' +
       '<borders count="2"><border/><border><left/><right/><top/><bottom style="thin"/></border></borders>' +
-      '<cellXfs count="4"><xf/><xf numFmtId="170" fontId="1" fillId="2" borderId="1" applyNumberFormat="1" applyFont="1" applyFill="1" applyBorder="1"/><xf numFmtId="14" applyNumberFormat="1"/><xf numFmtId="10" applyNumberFormat="1" applyAlignment="1"><alignment horizontal="center" wrapText="1"/></xf></cellXfs>'
+      '<cellXfs count="4"><xf/>' +
+      '<xf numFmtId="170" fontId="1" fillId="2" borderId="1" applyNumberFormat="1" applyFont="1" ' +
+      'applyFill="1" applyBorder="1"/>' +
+      '<xf numFmtId="14" applyNumberFormat="1"/>' +
+      '<xf numFmtId="10" applyNumberFormat="1" applyAlignment="1">' +
+      '<alignment horizontal="center" wrapText="1"/></xf></cellXfs>'
     const row =
       cell('A1', '<v>1</v>', ' s="1"') + cell('B1', '<v>61</v>', ' s="2"') + cell('C1', '<v>0.5</v>', ' s="3"')
     const { workbook, lost } = await readXlsx(
@@ -203,8 +226,10 @@ describe('files written by hand', () => {
       `<row r="1">${cell('A1', '<v>2</v>')}${cell('B1', '<f t="shared" ref="B1:B3" si="0">A1*10+$A$1</f><v>22</v>')}</row>` +
       `<row r="2">${cell('A2', '<v>3</v>')}${cell('B2', '<f t="shared" si="0"/><v>32</v>')}</row>` +
       `<row r="3">${cell('A3', '<v>4</v>')}${cell('B3', '<f t="shared" si="0"/><v>42</v>')}</row>` +
-      `<row r="4">${cell('A4', '<f t="array" ref="A4:C4">TRANSPOSE(A1:A3)</f><v>2</v>')}${cell('B4', '<v>3</v>')}${cell('C4', '<v>4</v>')}</row>` +
-      `<row r="5">${cell('A5', '<f>[1]Other!A1+1</f><v>99</v>')}${cell('B5', '<f>_xlfn.CONCAT(A1,"x")</f><v>2x</v>', ' t="str"')}</row>`
+      `<row r="4">${cell('A4', '<f t="array" ref="A4:C4">TRANSPOSE(A1:A3)</f><v>2</v>')}` +
+      `${cell('B4', '<v>3</v>')}${cell('C4', '<v>4</v>')}</row>` +
+      `<row r="5">${cell('A5', '<f>[1]Other!A1+1</f><v>99</v>')}` +
+      `${cell('B5', '<f>_xlfn.CONCAT(A1,"x")</f><v>2x</v>', ' t="str"')}</row>`
     const { workbook, lost } = await readXlsx(
       byHand(`<sheetData>${rows}</sheetData>`, {
         more: { 'xl/externalLinks/externalLink1.xml': '<externalLink/>' },
@@ -220,18 +245,28 @@ describe('files written by hand', () => {
   it('with rules of other makes, names, a second sheet and parts that nobody here knows', async () => {
     const sheet =
       `<sheetData><row r="1">${cell('A1', '<f>Two!A1*2+SUM(Both)</f>')}</row></sheetData>` +
-      '<autoFilter ref="A1:C9"><filterColumn colId="1"><customFilters><customFilter operator="greaterThan" val="5"/></customFilters></filterColumn></autoFilter>' +
+      '<autoFilter ref="A1:C9"><filterColumn colId="1"><customFilters>' +
+      '<customFilter operator="greaterThan" val="5"/></customFilters></filterColumn></autoFilter>' +
       '<mergeCells count="1"><mergeCell ref="B2:C2"/></mergeCells>' +
-      '<conditionalFormatting sqref="A1:A9 C1:C9"><cfRule type="duplicateValues" priority="2"/><cfRule type="iconSet" priority="3"><iconSet iconSet="3Arrows"><cfvo type="percent" val="0"/><cfvo type="percent" val="33"/><cfvo type="percent" val="67"/></iconSet></cfRule></conditionalFormatting>' +
-      '<dataValidations count="2"><dataValidation type="list" sqref="A1:A1048576"><formula1>"yes,no"</formula1></dataValidation><dataValidation type="decimal" operator="greaterThan" sqref="B1 B3"><formula1>0</formula1></dataValidation></dataValidations>' +
+      '<conditionalFormatting sqref="A1:A9 C1:C9"><cfRule type="duplicateValues" priority="2"/>' +
+      '<cfRule type="iconSet" priority="3"><iconSet iconSet="3Arrows"><cfvo type="percent" val="0"/>' +
+      '<cfvo type="percent" val="33"/><cfvo type="percent" val="67"/></iconSet></cfRule>' +
+      '</conditionalFormatting>' +
+      '<dataValidations count="2"><dataValidation type="list" sqref="A1:A1048576">' +
+      '<formula1>"yes,no"</formula1></dataValidation>' +
+      '<dataValidation type="decimal" operator="greaterThan" sqref="B1 B3"><formula1>0</formula1>' +
+      '</dataValidation></dataValidations>' +
       '<pageSetup paperSize="8" orientation="landscape"/>'
     const { workbook, lost } = await readXlsx(
       byHand(sheet, {
         sheets: '<sheet name="Two" sheetId="2" state="hidden" r:id="rId4"/>',
         workbook:
-          '<definedNames><definedName name="Both">Two!$A$1:$A$2</definedName><definedName name="Gone">#REF!</definedName></definedNames>',
+          '<definedNames><definedName name="Both">Two!$A$1:$A$2</definedName>' +
+          '<definedName name="Gone">#REF!</definedName></definedNames>',
         more: {
-          'xl/worksheets/sheet2.xml': `<worksheet xmlns="${MAIN}"><sheetData><row r="1">${cell('A1', '<v>5</v>')}</row><row r="2">${cell('A2', '<v>7</v>')}</row></sheetData></worksheet>`,
+          'xl/worksheets/sheet2.xml':
+            `<worksheet xmlns="${MAIN}"><sheetData><row r="1">${cell('A1', '<v>5</v>')}</row><row r="2">` +
+            `${cell('A2', '<v>7</v>')}</row></sheetData></worksheet>`,
           'xl/vbaProject.bin': 'x',
           'customXml/item1.xml': '<x/>',
           'docProps/strange.xml': '<x/>',

@@ -71,6 +71,7 @@ export function relationshipAdded(xml: string | null, type: string, target: stri
   const held = (xml ?? head).replace(/<Relationships([^>]*)\/>/, '<Relationships$1></Relationships>')
   const ids = [...held.matchAll(/Id="rId(\d+)"/g)].map(([, number]) => Number(number))
   const id = `rId${Math.max(0, ...ids) + 1}`
-  const one = `<Relationship Id="${id}" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${target}"/>`
+  const kind = `http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}`
+  const one = `<Relationship Id="${id}" Type="${kind}" Target="${target}"/>`
   return { xml: held.replace('</Relationships>', () => `${one}</Relationships>`), id }
 }

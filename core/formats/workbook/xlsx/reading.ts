@@ -41,8 +41,13 @@ const PASSED_OVER: readonly (readonly [RegExp, string])[] = [
 ]
 
 /** Kept for the library; all else is read here or passed over. */
-const FOR_LIBRARY =
-  /^(\[Content_Types\]\.xml|_rels\/\.rels|xl\/(workbook|styles|sharedStrings|theme\/theme\d*|worksheets\/sheet\d+|comments\d*|comments\/comment\d+|worksheets\/_rels\/sheet\d+\.xml|_rels\/workbook\.xml)\.(xml|rels))$/
+const FOR_LIBRARY: readonly RegExp[] = [
+  /^\[Content_Types\]\.xml$/,
+  /^_rels\/\.rels$/,
+  /^xl\/(workbook|styles|sharedStrings|theme\/theme\d*|worksheets\/sheet\d+)\.xml$/,
+  /^xl\/(comments\d*|comments\/comment\d+)\.xml$/,
+  /^xl\/(worksheets\/_rels\/sheet\d+\.xml|_rels\/workbook\.xml)\.rels$/,
+]
 
 /**
  * Reads an XLSX workbook (ISO/IEC 29500). `today`: the serial of the day that TODAY gives. Throws an UnreadableFile
@@ -85,7 +90,7 @@ async function loaded(parts: Parts): Promise<Book> {
   const book = new ExcelJS.Workbook()
   const kept: Parts = new Map()
   for (const [name, bytes] of parts) {
-    if (!FOR_LIBRARY.test(name)) continue
+    if (!FOR_LIBRARY.some(pattern => pattern.test(name))) continue
     const text = textOf(parts, name)
     // The library would spell every cell of an area out; these are read here.
     const sheet = /^xl\/worksheets\/sheet\d+\.xml$/.test(name) && text

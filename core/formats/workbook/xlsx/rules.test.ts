@@ -103,7 +103,8 @@ describe('a filter in a file', () => {
     expect(filterInFile({ area: 'A1:B9', columns: [{ column: 'B', when: repeated }], hides: [] }).lost).toEqual(['B'])
     const told: string[] = []
     const xml =
-      '<worksheet><autoFilter ref="A1:B9"><filterColumn colId="0"><colorFilter dxfId="1"/></filterColumn></autoFilter></worksheet>'
+      '<worksheet><autoFilter ref="A1:B9"><filterColumn colId="0"><colorFilter dxfId="1"/>' +
+      '</filterColumn></autoFilter></worksheet>'
     expect(filterFrom(readXml(xml), what => told.push(what))).toBeNull()
     expect(told).toHaveLength(1)
   })

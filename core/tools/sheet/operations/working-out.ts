@@ -146,12 +146,10 @@ export const workingOut: readonly Operation[] = [
       if (bottom === top || right === left)
         return 'Select a block: the first input’s values down its left side, the second’s along its top.'
       const along = (at: number): string => cellName(top, left + 1 + at).replace(/\d+/, row => `$${row}`)
-      const rows = Array.from({ length: bottom - top }, (_, down) =>
-        Array.from(
-          { length: right - left },
-          (__, across) =>
-            `=MULTIPLE.OPERATIONS(${fixed(from!)},${fixed(first!)},$${cellName(top + 1 + down, left)},${fixed(second!)},${along(across)})`,
-        ),
+      const down = (at: number): string => `$${cellName(top + 1 + at, left)}`
+      const asked = (at: number): string => [from!, first!].map(fixed).concat(down(at), fixed(second!)).join(',')
+      const rows = Array.from({ length: bottom - top }, (_row, line) =>
+        Array.from({ length: right - left }, (_cell, at) => `=MULTIPLE.OPERATIONS(${asked(line)},${along(at)})`),
       )
       return { type: 'cells.write', sheet, cell: cellName(top + 1, left + 1), rows }
     },

@@ -6,7 +6,6 @@ import { sheetBench } from '../support/sheet'
 
 const bench = sheetBench()
 
-let hands: SheetHands
 const begin = (name: string, assignment: string): Promise<void> =>
   bench.hands.begin(bench.server.url, name, assignment, assignment === 'way-sheet' ? 'Begin' : 'Start the clock')
 

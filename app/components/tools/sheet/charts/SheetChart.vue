@@ -173,10 +173,6 @@ text {
   font-weight: 700;
   fill: var(--surface);
 }
-.line {
-  fill: none;
-  stroke-width: 2;
-}
 .slice {
   stroke: var(--surface);
   stroke-width: 1.5;
@@ -230,6 +226,7 @@ text {
   stroke: var(--ink-soft);
 }
 .line {
-  fill: none !important;
+  fill: none;
+  stroke-width: 2;
 }
 </style>

@@ -1,13 +1,17 @@
 import { areaName, isOnSheet, readCorner } from '../formula/references'
+import type { Block } from '../formula/references'
 import { rewritten } from '../formula/rewriting'
 import type { Area } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
 import type { Cells, Placed } from '../workbook/cells'
 import { blockAt } from '../addresses'
+import type { CheckedInput } from '../workbook/features/checked-input'
+import type { Marking } from '../workbook/features/marking'
+import { MOST_RULES, ruleOn, rulesAlong, rulesWithout } from '../workbook/features/parts'
 import { withAreasMoved, withFormulasAnew } from '../workbook/features/rewriting'
 import type { Moves } from '../workbook/features/rewriting'
 import { Formula } from '../workbook/formula'
-import { formulaAt, sheetNumber, valueAt, withSheet } from '../workbook/workbook'
+import { formulaAt, sameData, sheetNumber, valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, MOST_CELLS, Refusal, sheetIn, sizeOf } from './refusal'
 import { moved } from './moving'
@@ -47,11 +51,57 @@ export function copy(
           inputs.push([toRow, toColumn, moved(source.sheet.inputs.at(row, column), toRow - row, toColumn - column)])
         if (what === 'all' || what === 'formats') formats.push([toRow, toColumn, source.sheet.formats.at(row, column)])
       }
-  return withSheet(workbook, target.place, {
+  const next: Sheet = {
     ...target.sheet,
     inputs: target.sheet.inputs.with(inputs),
     formats: target.sheet.formats.with(formats),
-  })
+  }
+  const whole = { ...given, bottom: last.row, right: last.column }
+  return withSheet(workbook, target.place, what === 'all' ? withRest(next, whole, source.sheet, area) : next)
+}
+
+/** With what lies on the cells besides: notes, links, rules for what they take, marks by rule. */
+function withRest(to: Sheet, whole: Block, from: Sheet, area: Area): Sheet {
+  const rows = stepsOf(whole.top, whole.bottom, area.top, area.bottom)
+  const columns = stepsOf(whole.left, whole.right, area.left, area.right)
+  const along = <Rule extends CheckedInput | Marking>(rules: readonly Rule[]): Rule[] => {
+    // A rule of all that is copied is one rule of all that it is copied to.
+    const here = rulesAlong(rules, area, 0, 0)
+    if (here.every(rule => rule.area === areaName(area))) return here.map(rule => ruleOn(rule, area, whole))
+    return rows.flatMap(down => columns.flatMap(across => rulesAlong(rules, area, down, across)))
+  }
+  const features = {
+    ...to.features,
+    inputs: [...rulesWithout(to.features.inputs, whole), ...along(from.features.inputs)],
+    markings: [...along(from.features.markings), ...rulesWithout(to.features.markings, whole)],
+  }
+  if (Math.max(features.inputs.length, features.markings.length) > MOST_RULES)
+    throw new Refusal(`A sheet has at most ${MOST_RULES} rules of a kind.`)
+  const copied = (cells: Cells<string>, own: Cells<string>): Cells<string> =>
+    own.isEmpty && cells.isEmpty ? own : own.with(copiedAlong(cells, area, rows, columns))
+  return {
+    ...to,
+    notes: copied(from.notes, to.notes),
+    links: copied(from.links, to.links),
+    features: sameData(features, to.features) ? to.features : features,
+  }
+}
+
+/** How far each copy is from what is copied, along rows or columns. */
+function stepsOf(first: number, last: number, from: number, to: number): number[] {
+  const size = to - from + 1
+  return Array.from({ length: Math.floor((last - first + 1) / size) }, (_, at) => first - from + at * size)
+}
+
+function* copiedAlong(
+  cells: Cells<string>,
+  area: Area,
+  rows: readonly number[],
+  columns: readonly number[],
+): Generator<Placed<string>> {
+  for (const down of rows)
+    for (const across of columns)
+      for (const [row, column] of cellsIn(area)) yield [row + down, column + across, cells.at(row, column)]
 }
 
 function asValue(sheet: Sheet, row: number, column: number): Input | undefined {

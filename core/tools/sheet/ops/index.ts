@@ -21,10 +21,22 @@ import { checkInput, mark, unmark } from './rules'
 import { seek } from './seeking'
 import { sort } from './sorting'
 import { insert, remove } from './structure'
+import { checkTaken } from './taking'
 import { clear, write } from './writing'
 
 export { sheetOp } from './op'
 export type { SheetOp } from './op'
+
+/** What puts something into cells; all else takes along what is there. */
+const PUTTING_IN: ReadonlySet<SheetOp['type']> = new Set([
+  'cell.write',
+  'cells.write',
+  'cells.fill',
+  'cells.copy',
+  'cells.replace',
+  'text.split',
+  'input.seek',
+])
 
 type Change = Exclude<SheetOp, { type: 'undo' | 'redo' | 'sheet.show' }>
 
@@ -53,6 +65,7 @@ function change(state: SheetState, op: Change): Applied<SheetState> {
   try {
     const next = changed(state.workbook, op)
     checkLocked(state.workbook, next)
+    if (PUTTING_IN.has(op.type)) checkTaken(state.workbook, next)
     const workbook = next === state.workbook ? next : state.calculator.changed(state.workbook, next)
     const after = changedTo(state, workbook)
     return { ok: true, state: op.type === 'sheet.add' ? { ...after, shown: workbook.sheets.length - 1 } : after }

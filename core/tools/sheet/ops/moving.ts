@@ -1,6 +1,6 @@
 import { copiedFormula } from '../formula/rewriting'
 import { Formula } from '../workbook/formula'
-import type { Placed } from '../workbook/cells'
+import type { Cells, Placed } from '../workbook/cells'
 import type { CellFormat } from '../formats/cell-format'
 import type { Block } from '../formula/references'
 import type { Input, Sheet } from '../workbook/workbook'
@@ -13,7 +13,7 @@ export function moved(input: Input | undefined, rows: number, columns: number): 
 }
 
 /**
- * A sheet on which rows of a block hold what others held, with their looks; `from` says which, by its row, and null
+ * A sheet on which rows of a block hold what others held, with their looks, notes and links; `from` says which, by its row, and null
  * empties one. Formulas move along.
  */
 export function withRowsFrom(
@@ -30,5 +30,23 @@ export function withRowsFrom(
       formats.push([to, column, row === null ? undefined : sheet.formats.at(row, column)])
     }
   }
-  return { ...sheet, inputs: sheet.inputs.with(inputs), formats: sheet.formats.with(formats) }
+  const along = (cells: Cells<string>): Cells<string> =>
+    cells.isEmpty ? cells : cells.with(withRowsOf(cells, { left, right }, from))
+  return {
+    ...sheet,
+    inputs: sheet.inputs.with(inputs),
+    formats: sheet.formats.with(formats),
+    notes: along(sheet.notes),
+    links: along(sheet.links),
+  }
+}
+
+function* withRowsOf(
+  cells: Cells<string>,
+  { left, right }: Pick<Block, 'left' | 'right'>,
+  from: ReadonlyMap<number, number | null>,
+): Generator<Placed<string>> {
+  for (const [to, row] of from)
+    for (let column = left; column <= right; column += 1)
+      yield [to, column, row === null ? undefined : cells.at(row, column)]
 }

@@ -1,11 +1,10 @@
-import { areaName, blocksOverlap } from '../formula/references'
-import type { Block } from '../formula/references'
 import { blockAt } from '../addresses'
 import { typed } from '../typing'
 import type { CheckedInput } from '../workbook/features/checked-input'
 import { rewrittenCondition } from '../workbook/features/condition'
 import type { Condition } from '../workbook/features/condition'
 import type { Marking } from '../workbook/features/marking'
+import { MOST_RULES, rulesWithout } from '../workbook/features/parts'
 import { sameData, withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { Refusal, sheetIn } from './refusal'
@@ -18,29 +17,6 @@ export function checkFormula(text: string): string {
 }
 export const checkCondition = (condition: Condition): Condition => rewrittenCondition(condition, checkFormula)
 
-const MOST_RULES = 200
-
-/** What is left of an area that another is taken out of: none to four areas. */
-function without(from: Block, taken: Block): Block[] {
-  if (!blocksOverlap(from, taken)) return [from]
-  const [top, bottom] = [Math.max(from.top, taken.top), Math.min(from.bottom, taken.bottom)]
-  return [
-    { ...from, bottom: top - 1 },
-    { ...from, top: bottom + 1 },
-    { top, bottom, left: from.left, right: taken.left - 1 },
-    { top, bottom, left: taken.right + 1, right: from.right },
-  ].filter(({ top: first, left, bottom: last, right }) => first <= last && left <= right)
-}
-
-const cutOut = <Thing extends { area: string }>(things: readonly Thing[], address: string): Thing[] => {
-  const taken = blockAt(address)
-  return things.flatMap(thing => {
-    const from = blockAt(thing.area)
-    if (!blocksOverlap(from, taken)) return [thing]
-    return without(from, taken).map(rest => ({ ...thing, area: areaName(rest) }))
-  })
-}
-
 /** Says what the cells of an area take from now on; null for anything. */
 export function checkInput(
   workbook: Workbook,
@@ -50,7 +26,7 @@ export function checkInput(
   message?: string,
 ): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
-  const others = cutOut(sheet.features.inputs, area)
+  const others = rulesWithout(sheet.features.inputs, blockAt(area))
   if (!rule && sameData(others, sheet.features.inputs)) throw new Refusal('These cells take anything already.')
   if (rule?.takes === 'one-of') {
     if (rule.from.startsWith('=')) checkFormula(rule.from)
@@ -75,7 +51,7 @@ export function mark(workbook: Workbook, name: string, marking: Marking): Workbo
 /** Takes the marks by rule from the cells of an area. */
 export function unmark(workbook: Workbook, name: string, area: string): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
-  const markings = cutOut(sheet.features.markings, area)
+  const markings = rulesWithout(sheet.features.markings, blockAt(area))
   if (sameData(markings, sheet.features.markings)) throw new Refusal('No rule marks these cells.')
   return withFeatures(workbook, place, { markings })
 }

@@ -1,13 +1,8 @@
-import { resultIn } from '../calculation/peeking'
-import { cellName, isOnSheet, readCorner } from '../formula/references'
+import { isOnSheet, readCorner } from '../formula/references'
 import { formatOf } from '../formats/cell-format'
 import type { CellFormat } from '../formats/cell-format'
-import { acceptance, inputRules, ruleInWords } from '../rules/accepting'
-import type { Test } from '../rules/testing'
-import { typed, valueInWords } from '../typing'
+import { typed } from '../typing'
 import type { Placed } from '../workbook/cells'
-import type { CheckedInput } from '../workbook/features/checked-input'
-import { Formula } from '../workbook/formula'
 import { withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, MOST_CELLS, Refusal, sheetIn } from './refusal'
@@ -38,29 +33,7 @@ export function write(
       inputs.push([atRow, atColumn, read.input])
       if (read.number && !format?.number) formats.push([atRow, atColumn, formatOf({ ...format, number: read.number })])
     }
-  const next = withSheet(workbook, place, withCells(sheet, inputs, formats))
-  checkTaken(workbook, next, place, inputs)
-  return next
-}
-
-/** Throws a Refusal where a cell doesn’t take what was put into it. */
-function checkTaken(before: Workbook, workbook: Workbook, place: number, written: readonly Placed<Input>[]): void {
-  const sheet = workbook.sheets[place]!
-  if (sheet.features.inputs.length === 0) return
-  const ruleAt = inputRules(sheet)
-  const tests = new Map<CheckedInput, Test>()
-  for (const [row, column, input] of written) {
-    const checked = input === undefined ? undefined : ruleAt(row, column)
-    if (!checked || input === undefined) continue
-    // What was typed is no choice by standing among the choices.
-    const seenFrom = checked.rule.takes === 'one-of' ? before : workbook
-    const test = tests.get(checked) ?? acceptance(seenFrom, place, checked)
-    tests.set(checked, test)
-    const value = input instanceof Formula ? resultIn(workbook, place, row, column, input.tree) : input
-    if (test(row, column, value)) continue
-    const asked = checked.message ?? `It takes ${ruleInWords(workbook, place, checked.rule)}.`
-    throw new Refusal(`${cellName(row, column)} doesn’t take ${valueInWords(value)}. ${asked}`)
-  }
+  return withSheet(workbook, place, withCells(sheet, inputs, formats))
 }
 
 function withCells(sheet: Sheet, inputs: readonly Placed<Input>[], formats: readonly Placed<CellFormat>[]): Sheet {

@@ -60,6 +60,10 @@ export function describe(op: SheetOp): string {
       return `Took the filter of ${op.sheet} away.`
     case 'rows.unique':
       return `Took rows out of ${op.sheet}, ${op.area} that agree in ${op.by.join(', ')}.`
+    case 'rows.subtotal':
+      return `Put subtotals of ${op.of.join(', ')} by ${op.by} into ${op.sheet}, ${op.area}.`
+    case 'rows.unsubtotal':
+      return `Took the subtotals out of ${op.sheet}, ${op.area}.`
     case 'text.split':
       return `Took the texts in ${op.sheet}, ${op.area} apart at “${op.at}”.`
     case 'cells.replace':

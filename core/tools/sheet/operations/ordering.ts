@@ -2,6 +2,7 @@ import { columnName } from '../formula/references'
 import { conditionFrom, conditionQuestions } from './conditions'
 import { area, choices, columnChoices, columnOfCursor, listArea } from './operation'
 import type { Around, Operation, Question, Selection } from './operation'
+import type { SubtotalWay } from '../ops/subtotals'
 
 function sortQuestions(_: Selection, around: Around): readonly Question[] {
   const columns = columnChoices(around)
@@ -19,6 +20,8 @@ function sortQuestions(_: Selection, around: Around): readonly Question[] {
     { key: 'secondOrder', label: 'Order of that', kind: 'choice', choices: orders, first: 'rising' },
   ]
 }
+
+const SUBTOTALS = choices('sum', 'average', 'count', 'largest', 'smallest')
 
 const orderOf = (answer: string | undefined): 'rising' | 'falling' => (answer === 'falling' ? 'falling' : 'rising')
 
@@ -134,6 +137,46 @@ export const ordering: readonly Operation[] = [
         heading: around.heading,
       }
     },
+  },
+  {
+    id: 'subtotal',
+    group: 'Order',
+    title: 'Put subtotals into the list',
+    about: 'a row under each group of equal cells, and one under all; sort by the group first',
+    words: ['subtotals', 'group', 'totals by', 'group total', 'break', 'outline', 'sum per'],
+    asks: (selection, around) => {
+      const columns = columnChoices(around)
+      return [
+        { key: 'by', label: 'A group for each', kind: 'choice', choices: columns, first: columns[0]?.value ?? 'A' },
+        { key: 'how', label: 'Work out the', kind: 'choice', choices: SUBTOTALS, first: 'sum' },
+        {
+          key: 'of',
+          label: 'Of',
+          kind: 'choice',
+          choices: columns,
+          first: columnOfCursor(selection, around),
+        },
+      ]
+    },
+    make: ({ sheet }, around, { by = 'A', how = 'sum', of = '' }) =>
+      by === of || of === ''
+        ? 'Choose a column with numbers, another than that of the groups.'
+        : {
+            type: 'rows.subtotal',
+            sheet,
+            area: listArea(around),
+            by,
+            of: [of],
+            how: how as SubtotalWay,
+          },
+  },
+  {
+    id: 'unsubtotal',
+    group: 'Order',
+    title: 'Take subtotals out of the list',
+    about: 'every row of it that has one',
+    words: ['remove subtotals', 'delete subtotals', 'ungroup'],
+    make: ({ sheet }, around) => ({ type: 'rows.unsubtotal', sheet, area: listArea(around) }),
   },
   {
     id: 'split',

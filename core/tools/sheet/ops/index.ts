@@ -21,6 +21,7 @@ import { checkInput, mark, unmark } from './rules'
 import { seek } from './seeking'
 import { sort } from './sorting'
 import { insert, remove } from './structure'
+import { subtotal, unsubtotal } from './subtotals'
 import { checkTaken } from './taking'
 import { clear, write } from './writing'
 
@@ -128,6 +129,10 @@ function changed(workbook: Workbook, op: Change): Workbook {
     case 'rows.unique':
       checkUnmerged(workbook, op.sheet, op.area, 'rows are taken out')
       return unique(workbook, op.sheet, op.area, op.by, op.heading)
+    case 'rows.subtotal':
+      return subtotal(workbook, op.sheet, op)
+    case 'rows.unsubtotal':
+      return unsubtotal(workbook, op.sheet, op.area)
     case 'text.split':
       return split(workbook, op.sheet, op.area, op.at)
     case 'cells.replace': {

@@ -6,6 +6,8 @@ import { condition } from '../workbook/features/condition'
 import { marking } from '../workbook/features/marking'
 import { page } from '../workbook/features/page'
 import { chartChange, newChart } from './charting'
+import { subtotalWays } from './subtotals'
+import type { SubtotalWay } from './subtotals'
 
 const text = z.string().max(33_000)
 const columnLetters = z.string().regex(/^[A-Z]{1,3}$/)
@@ -112,6 +114,15 @@ export const sheetOp = z.discriminatedUnion('type', [
     by: z.array(columnLetters).min(1).max(60),
     heading: z.boolean().default(true),
   }),
+  z.strictObject({
+    type: z.literal('rows.subtotal'),
+    ...on,
+    area: areaAddress,
+    by: columnLetters,
+    of: z.array(columnLetters).min(1).max(60),
+    how: z.enum(Object.keys(subtotalWays) as [SubtotalWay, ...SubtotalWay[]]).default('sum'),
+  }),
+  z.strictObject({ type: z.literal('rows.unsubtotal'), ...on, area: areaAddress }),
   z.strictObject({ type: z.literal('text.split'), ...on, area: areaAddress, at: z.string().min(1).max(10) }),
   z.strictObject({
     type: z.literal('cells.replace'),

@@ -110,6 +110,9 @@ export function fullBook(): SheetState {
   return after(
     bare,
     { type: 'sheet.rename', sheet: "Rates 'new'", to: 'Rates' },
+    { type: 'table.make', sheet: 'Rates', area: 'A1:B4', name: 'PerMetre' },
+    { type: 'cell.write', sheet: 'Rates', cell: 'D2', text: '=PerMetre[@Per metre]*2+MAX(PerMetre[Per metre])' },
+    { type: 'cell.write', sheet: 'Rates', cell: 'D3', text: '=ROWS(PerMetre)&TEXTJOIN("",TRUE,PerMetre[#Headers])' },
     { type: 'cells.merge', ...on, area: 'A1:C1' },
     { type: 'cell.note', ...on, cell: 'B5', text: 'Ask again\nin May' },
     { type: 'cell.link', ...on, cell: 'A4', to: 'https://sallowmere.test/berths?a=1&b=2' },

@@ -70,7 +70,7 @@ function formatsOf(sheet: Sheet): SheetSetup['formats'] {
 /** What makes the rest of a sheet, in an order in which nothing stands in the way of what follows. */
 function opsOf(sheet: Sheet): SheetOp[] {
   const on = { sheet: sheet.name }
-  const { merged, hidden, filter, inputs, markings, charts, page, locked } = sheet.features
+  const { merged, hidden, filter, inputs, markings, charts, tables, page, locked } = sheet.features
   const heights = Object.entries(sheet.heights)
   return [
     ...heights.map(([row, pixels]): SheetOp => ({
@@ -96,6 +96,7 @@ function opsOf(sheet: Sheet): SheetOp[] {
     ...inputs.map((input): SheetOp => ({ type: 'input.check', ...on, ...input })),
     // Each goes before those that are there.
     ...markings.toReversed().map((marking): SheetOp => ({ type: 'cells.mark', ...on, marking })),
+    ...tables.map(({ area, name }): SheetOp => ({ type: 'table.make', ...on, area, name })),
     ...charts.map(({ id: _, ...chart }): SheetOp => ({ type: 'chart.add', ...on, chart })),
     ...hidden.rows.map((row): SheetOp => ({ type: 'rows.hide', ...on, from: row + 1, to: row + 1 })),
     ...hidden.columns.map((column): SheetOp => ({

@@ -92,6 +92,10 @@ export function describe(op: SheetOp): string {
       return `Changed ${Object.keys(op.change).join(', ') || 'nothing'} of a chart on ${op.sheet}.`
     case 'chart.remove':
       return `Took a chart of ${op.sheet} away.`
+    case 'table.make':
+      return `Made ${op.sheet}, ${op.area} the table ${op.name}.`
+    case 'table.remove':
+      return `Made the table ${op.name} a plain list.`
     case 'page.set':
       return `Set ${Object.keys(op.change).join(', ') || 'nothing'} of how ${op.sheet} is printed.`
     case 'sheet.lock':

@@ -2,13 +2,14 @@ import type { Random } from '../tool'
 import type { SheetCheck } from './checks'
 import type { ChartCheck } from './checks/charts'
 import type { SummaryCheck } from './checks/lists'
-import { cellName } from './formula/references'
+import { areaName, cellName } from './formula/references'
 import type { SheetOp } from './ops'
 import type { SheetState } from './state'
 import { chartKind } from './workbook/features/chart'
 import type { ChartKind } from './workbook/features/chart'
 import { Formula } from './workbook/formula'
 import { placeIn } from './workbook/places'
+import { tablesOn } from './workbook/tables'
 import { sheetNumber } from './workbook/workbook'
 import type { Workbook } from './workbook/workbook'
 
@@ -78,6 +79,10 @@ export function spoiled(check: SheetCheck | undefined, { workbook }: SheetState,
       return at && spoil('a note taken away', { type: 'cell.note', ...at, text: '' })
     case 'linked':
       return at && spoil('a link taken away', { type: 'cell.link', ...at, to: '' })
+    case 'table': {
+      const table = sheet && tablesOn(sheet).find(one => areaName(one) === whole(check.at))
+      return table ? spoil('a plain list again', { type: 'table.remove', name: table.name }) : null
+    }
     case 'merged':
       return at && spoil('single cells again', { type: 'cells.unmerge', sheet: at.sheet, area: whole(check.at) })
     default:

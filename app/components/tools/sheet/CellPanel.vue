@@ -57,6 +57,9 @@ const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: '
           </dd>
         </template>
       </dl>
+      <p v-if="cell.table" class="small">
+        Table <span class="figure">{{ cell.table.name }}</span>, column {{ cell.table.heading }}.
+      </p>
       <p v-if="cell.locked" class="small soft">Locked: it can’t be changed.</p>
       <template v-if="cell.note">
         <h4>Note</h4>

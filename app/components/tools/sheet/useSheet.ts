@@ -92,6 +92,7 @@ export function useSheet(work: WorkOnTask) {
       link: cell.value?.link ?? '',
       filtered: seen.value?.filter?.columns.map(({ column }) => column) ?? null,
       chart: chart.value,
+      table: cell.value?.table?.name ?? null,
       page: seen.value?.page ?? plainPage,
       locked: seen.value?.locked ?? false,
       sheets: seen.value?.sheets ?? [],

@@ -40,7 +40,12 @@ describe('a workbook written as ODS', () => {
     const read = readOds(written.bytes, TODAY)
     const [was, is] = [plainBook(workbook), plainBook(read.workbook)]
     for (const [at, sheet] of was.sheets.entries()) {
-      expect(is.sheets[at]!.inputs).toEqual(sheet.inputs)
+      // Parts of tables are plain cells there.
+      const inputs =
+        sheet.name === 'Rates'
+          ? { ...sheet.inputs, '1 3': '=B2*2+MAX($B$2:$B$4)', '2 3': '=ROWS($A$2:$B$4)&TEXTJOIN("",TRUE,$A$1:$B$1)' }
+          : sheet.inputs
+      expect(is.sheets[at]!.inputs).toEqual(inputs)
       expect(is.sheets[at]!.widths).toEqual(sheet.widths)
       const looks = Object.fromEntries(
         Object.entries(sheet.formats).flatMap(([place, format]) => {

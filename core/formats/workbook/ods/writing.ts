@@ -1,3 +1,5 @@
+import { dropTable } from '../../../tools/sheet/ops/tables'
+import { tablesOn } from '../../../tools/sheet/workbook/tables'
 import { categoryOf, formatted } from '../../../tools/sheet/formats/number-format'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
 import { isError } from '../../../tools/sheet/formula/values'
@@ -98,9 +100,14 @@ class Styles {
   }
 }
 
+/** Formulas point to the cells of tables by their addresses: this format has no words for parts of them. */
+const withoutTables = (workbook: Workbook): Workbook =>
+  workbook.sheets.flatMap(tablesOn).reduce((next, { name }) => dropTable(next, name), workbook)
+
 /** A workbook as ODS (ISO/IEC 26300, OASIS ODF 1.3): values, formulas, names and basic looks. */
-export function writeOds(workbook: Workbook): Written {
+export function writeOds(book: Workbook): Written {
   const styles = new Styles()
+  const workbook = withoutTables(book)
   const tables = workbook.sheets.map(sheet => tableOf(sheet, styles))
   const names = workbook.names.map(
     ({ name, formula }) =>
@@ -134,9 +141,9 @@ export function writeOds(workbook: Workbook): Written {
     ],
     ['META-INF/manifest.xml', asBytes(manifest)],
   ])
-  for (const sheet of workbook.sheets) {
+  for (const sheet of book.sheets) {
     if (JSON.stringify({ ...sheet.features, merged: [] }) !== JSON.stringify(noFeatures))
-      styles.lost.add('rules, filters, charts, hidden lines, locks and page set-up')
+      styles.lost.add('rules, filters, charts, tables, hidden lines, locks and page set-up')
     if (!sheet.notes.isEmpty || !sheet.links.isEmpty) styles.lost.add('notes and links')
     if (sheet.frozen.rows + sheet.frozen.columns > 0) styles.lost.add('which rows and columns stay in sight')
   }

@@ -1,5 +1,6 @@
 import { functionNamed } from '../../../tools/sheet/formula/functions'
 import { parse, partsOf } from '../../../tools/sheet/formula/parser'
+import { namesRewritten } from '../../../tools/sheet/formula/rewriting'
 import { FormulaFault } from '../../../tools/sheet/formula/tokens'
 
 /** Functions that came after ISO/IEC 29500 was written: files mark them with a prefix. */
@@ -20,25 +21,35 @@ export function formulaInFile(text: string): string | null {
   const tree = parse(text.slice(1))
   const calls = [...partsOf(tree)].filter(part => part.kind === 'call')
   if (calls.some(({ name }) => OURS.has(name))) return null
-  let written = text.slice(1)
-  for (const { name, from } of calls.sort((one, other) => other.from - one.from)) {
+  let written = namesRewritten(text, tree, rowInFile).slice(1)
+  // Names of functions stand where they stood before what was rewritten, so they are looked for anew.
+  const places = [...partsOf(parse(written))].flatMap(part => (part.kind === 'call' ? [part] : []))
+  for (const { name, from } of places.sort((one, other) => other.from - one.from)) {
     const prefix = !LATER.has(name) ? '' : WITH_SHEET_PREFIX.has(name) ? '_xlfn._xlws.' : '_xlfn.'
     written = written.slice(0, from) + prefix + written.slice(from)
   }
   return written
 }
 
+/** A part of a table in the formula’s own row, as files spell it out. */
+const rowInFile = (name: string): string =>
+  name.replace(/\[@(?:\[((?:[^[\]']|'.)*)\]|((?:[^[\]']|'.)*))\]$/, (_, one?: string, other?: string) => {
+    const column = one ?? other ?? ''
+    return column === '' ? '[#This Row]' : `[[#This Row],[${column}]]`
+  })
+const rowFromFile = (text: string): string => text.replace(/\[\[#This Row\],\[((?:[^[\]']|'.)*)\]\]/gi, '[@$1]')
+
 /** A formula of a file as it stands in a cell; null for one that can’t be read or points into another file. */
 export function formulaFromFile(text: string): string | null {
   const plain = text.replace(/_xlfn\.(?:_xlws\.)?/g, '').trim()
-  if (/\[\d+\]/.test(plain)) return null
+  if (/(?<![\p{L}\p{N}_.])\[\d+\]/u.test(plain)) return null
   try {
     parse(plain)
   } catch (fault) {
     if (fault instanceof FormulaFault) return null
     throw fault
   }
-  return `=${plain}`
+  return rowFromFile(`=${plain}`)
 }
 
 /** Functions that a formula names and that we don’t have. */

@@ -25,6 +25,7 @@ import { formulaFromFile } from './formulas'
 import { inputsFrom } from './inputs'
 import { lookFrom } from './looks'
 import { markingFrom } from './marks'
+import { tableFrom } from './tables'
 import { marginInMillimetres, PAPERS, PLAIN_HEIGHT, PLAIN_WIDTH, wordsFrom } from './pages'
 
 /** Parts that are passed over, and what is said of them. */
@@ -33,7 +34,6 @@ const PASSED_OVER: readonly (readonly [RegExp, string])[] = [
   [/externalLinks\//i, 'links into other files: what their formulas showed is kept as values'],
   [/pivot(Tables|Cache)/i, 'summary tables of another make: what they show is kept as values'],
   [/media\//i, 'pictures'],
-  [/tables\/table/i, 'tables with a design: their cells are kept'],
   [/slicers?|timelines?/i, 'buttons for filtering'],
   [/threadedComments/i, 'conversations about cells'],
   [/activeX|ctrlProps|embeddings/i, 'controls and objects of other programs'],
@@ -72,7 +72,7 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
       sheetFrom(
         worksheet,
         readXml(withoutCells(xml)),
-        { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part) },
+        { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part), tables: tablesOf(parts, part) },
         place + 1,
         lost,
       ),
@@ -183,6 +183,21 @@ function chartsOf(parts: Parts, sheet: string, lost: Set<string>): Features['cha
   return charts
 }
 
+const tablesOf = (parts: Parts, sheet: string): Element[] =>
+  [...relationsOf(parts, sheet).values()].flatMap(part => {
+    const text = part.includes('tables/') ? textOf(parts, part) : null
+    return text === null ? [] : [readXml(text)]
+  })
+
+function tablesFrom(elements: readonly Element[], lost: Set<string>): Features['tables'] {
+  return elements.flatMap(element => {
+    const table = tableFrom(element)
+    if (!table) lost.add('tables without a heading')
+    if (childOf(element, 'tableStyleInfo')) lost.add('the design of tables')
+    return table ? [table] : []
+  })
+}
+
 /** Notes on the cells of a sheet, however their text is made up. */
 function notesOf(parts: Parts, sheet: string): Placed<string>[] {
   return [...relationsOf(parts, sheet).values()]
@@ -205,7 +220,7 @@ const serialOf = (date: Date): number => Number((date.getTime() / DAY_MS + 25_56
 function sheetFrom(
   worksheet: Worksheet,
   xml: Element,
-  beside: { charts: Features['charts']; notes: readonly Placed<string>[] },
+  beside: { charts: Features['charts']; notes: readonly Placed<string>[]; tables: readonly Element[] },
   id: number,
   lost: Set<string>,
 ): Sheet {
@@ -240,7 +255,8 @@ function sheetFrom(
   const view = (worksheet.views as typeof worksheet.views | null)?.[0]
   const frozen =
     view?.state === 'frozen' ? { rows: view.ySplit ?? 0, columns: view.xSplit ?? 0 } : { rows: 0, columns: 0 }
-  const filter = filterFrom(xml, what => lost.add(what))
+  const filter = [xml, ...beside.tables].map(one => filterFrom(one, what => lost.add(what))).find(Boolean) ?? null
+  const tables = tablesFrom(beside.tables, lost)
   const list = filter && blockAt(filter.area)
   const hides = list ? hidden.rows.filter(row => row > list.top && row <= list.bottom) : []
   return {
@@ -262,6 +278,7 @@ function sheetFrom(
       inputs: inputsFrom(xml, what => lost.add(what)),
       markings: markingsFrom(worksheet, lost),
       charts: beside.charts,
+      tables,
       page: pageFrom(worksheet),
       locked: isOn(childOf(xml, 'sheetProtection')?.attributes.sheet),
     },

@@ -1,10 +1,12 @@
 import { ExcelJS } from './library'
 import type { CellValue, Workbook as Book, Worksheet } from 'exceljs'
-import { columnName } from '../../../tools/sheet/formula/references'
+import { blockAt } from '../../../tools/sheet/addresses'
+import { areaName, blocksOverlap, columnName } from '../../../tools/sheet/formula/references'
 import { isError } from '../../../tools/sheet/formula/values'
 import type { Scalar } from '../../../tools/sheet/formula/values'
 import { Formula } from '../../../tools/sheet/workbook/formula'
 import { hiddenRows } from '../../../tools/sheet/workbook/hidden'
+import { tablesOn } from '../../../tools/sheet/workbook/tables'
 import { extentOf } from '../../../tools/sheet/workbook/workbook'
 import type { Sheet, Workbook } from '../../../tools/sheet/workbook/workbook'
 import { asBytes, partsOf, textOf, zipped } from '../archive'
@@ -16,6 +18,7 @@ import { inputsInFile } from './inputs'
 import { styleOf } from './looks'
 import { ruleOf } from './marks'
 import { namesAdded, relationshipAdded, sheetMended } from './mending'
+import { tablePart } from './tables'
 import { marginInInches, PAPERS, pageWords, PLAIN_HEIGHT } from './pages'
 
 /** Something written to a file, and what of the workbook has no place in it, in words. */
@@ -139,16 +142,21 @@ function writePage(worksheet: Worksheet, { features: { page } }: Sheet): void {
 function mend(parts: Parts, workbook: Workbook, lost: Set<string>): void {
   const put = (name: string, text: string): void => void parts.set(name, asBytes(text))
   const types: string[] = []
-  let [charts, drawings] = [0, 0]
+  let [charts, drawings, count] = [0, 0, 0]
   for (const [place, sheet] of workbook.sheets.entries()) {
     const name = `xl/worksheets/sheet${place + 1}.xml`
     const more: { name: string; xml: string }[] = []
     const { filter, inputs } = sheet.features
+    const tables = tablesOn(sheet)
+    const filtered = filter && tables.find(table => blocksOverlap(table, blockAt(filter.area)))
     if (inputs.length > 0) more.push({ name: 'dataValidations', xml: inputsInFile(inputs) })
+    let inTable: string | null = null
     if (filter) {
       const written = filterInFile(filter)
       if (written.lost.length > 0) lost.add('conditions of a filter that files have no words for; its rows stay hidden')
-      more.push({ name: 'autoFilter', xml: written.xml })
+      if (!filtered) more.push({ name: 'autoFilter', xml: written.xml })
+      else if (areaName(filtered) === filter.area) inTable = written.xml
+      else lost.add('a filter of part of a table; its rows stay hidden')
     }
     const drawn = sheet.features.charts
     if (drawn.length > 0) {
@@ -169,6 +177,17 @@ function mend(parts: Parts, workbook: Workbook, lost: Set<string>): void {
       put(rels, related.xml)
       more.push({ name: 'drawing', xml: `<drawing r:id="${related.id}"/>` })
     }
+    const tableIds = tables.map(table => {
+      count += 1
+      put(`xl/tables/table${count}.xml`, tablePart(table, count, table === filtered ? inTable : null))
+      types.push(override(`/xl/tables/table${count}.xml`, 'spreadsheetml.table'))
+      const rels = `xl/worksheets/_rels/sheet${place + 1}.xml.rels`
+      const related = relationshipAdded(textOf(parts, rels), 'table', `../tables/table${count}.xml`)
+      put(rels, related.xml)
+      return `<tablePart r:id="${related.id}"/>`
+    })
+    if (tableIds.length > 0)
+      more.push({ name: 'tableParts', xml: `<tableParts count="${tableIds.length}">${tableIds.join('')}</tableParts>` })
     put(name, sheetMended(textOf(parts, name) ?? '', more))
   }
   const names = workbook.names.flatMap(({ name, formula }) => {

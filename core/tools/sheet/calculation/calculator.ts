@@ -6,7 +6,8 @@ import { MOST_COLUMNS, MOST_ROWS } from '../formula/references'
 import { Cells, CellsDraft } from '../workbook/cells'
 import { Formula } from '../workbook/formula'
 import { hiddenRows } from '../workbook/hidden'
-import { formulaAt, nameOf, overlaps, sheetNumber } from '../workbook/workbook'
+import { meaningOf } from '../workbook/tables'
+import { formulaAt, overlaps, sheetNumber } from '../workbook/workbook'
 import type { Spill, Workbook } from '../workbook/workbook'
 import { Dependencies, keyOf } from './dependencies'
 import type { ChangedCell, FormulaCell } from './dependencies'
@@ -100,7 +101,7 @@ class Calculation {
     column: 0,
     today: 0,
     sheetNamed: name => sheetNumber(this.workbook, name),
-    named: name => nameOf(this.workbook, name)?.formula.tree ?? null,
+    named: name => meaningOf(this.workbook, name, this.#here.row),
     read: (on, row, column) => this.#read(on, row, column),
     formulaAt: (on, row, column) => {
       const held = this.workbook.sheets[on]

@@ -1,4 +1,6 @@
+import { partsOf } from '../formula/parser'
 import { Formula } from '../workbook/formula'
+import { tablesKey } from '../workbook/tables'
 import type { Workbook } from '../workbook/workbook'
 import { AreaIndex } from './areas'
 import { NOT_REACHED } from './order'
@@ -17,6 +19,9 @@ export interface FormulaCell extends Precedents {
 
 /** One number for a cell of a workbook: sheets below 2^19, columns 2^14, rows 2^20. */
 export const keyOf = (sheet: number, row: number, column: number): number => (sheet * 16_384 + column) * 1_048_576 + row
+
+/** Whether what a formula means may hang on where tables lie: any name may be one of a table. */
+const namesTable = ({ tree }: Formula): boolean => [...partsOf(tree)].some(({ kind }) => kind === 'name')
 
 export interface ChangedCell {
   sheet: number
@@ -49,7 +54,7 @@ export class Dependencies {
       this.#begin(workbook)
       return null
     }
-    const changed: ChangedCell[] = []
+    const changed = this.#followTables(before, workbook)
     for (const [sheet, { inputs }] of workbook.sheets.entries())
       for (const [row, column, input] of before.sheets[sheet]!.inputs.differences(inputs)) {
         this.#remove(keyOf(sheet, row, column))
@@ -57,6 +62,17 @@ export class Dependencies {
         changed.push({ sheet, row, column })
       }
     return changed
+  }
+
+  /** Formulas that name parts of tables, where a table has changed. */
+  #followTables(before: Workbook, workbook: Workbook): ChangedCell[] {
+    if (tablesKey(before) === tablesKey(workbook)) return []
+    const named = [...this.#cells.values()].filter(({ formula }) => namesTable(formula))
+    for (const { sheet, row, column, formula } of named) {
+      this.#remove(keyOf(sheet, row, column))
+      this.#add(sheet, row, column, formula)
+    }
+    return named.map(({ sheet, row, column }) => ({ sheet, row, column }))
   }
 
   get all(): Iterable<FormulaCell> {
@@ -87,7 +103,7 @@ export class Dependencies {
   }
 
   #add(sheet: number, row: number, column: number, formula: Formula): void {
-    const { areas, open } = precedentsOf(formula.tree, sheet, this.#held!)
+    const { areas, open } = precedentsOf(formula.tree, sheet, row, this.#held!)
     const cell: FormulaCell = { sheet, row, column, formula, areas, open, order: NOT_REACHED }
     this.#cells.set(keyOf(sheet, row, column), cell)
     for (const area of cell.areas) this.#index[area.sheet]?.add(area, cell)

@@ -5,7 +5,8 @@ import { isMatrix } from '../formula/values'
 import type { Scalar } from '../formula/values'
 import { Formula } from '../workbook/formula'
 import { hiddenRows } from '../workbook/hidden'
-import { extentOf, formulaAt, nameOf, sheetNumber, valueAt } from '../workbook/workbook'
+import { meaningOf } from '../workbook/tables'
+import { extentOf, formulaAt, sheetNumber, valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 
 /** What a formula gives in these surroundings; of an array its first value. */
@@ -23,7 +24,7 @@ export function surroundingsOf(workbook: Workbook, sheet: number, row: number, c
     column,
     today: workbook.today,
     sheetNamed: name => sheetNumber(workbook, name),
-    named: name => nameOf(workbook, name)?.formula.tree ?? null,
+    named: name => meaningOf(workbook, name, row),
     read: (on, atRow, atColumn) => (sheets[on] ? valueAt(sheets[on], atRow, atColumn) : null),
     formulaAt: (on, atRow, atColumn) => (sheets[on] && formulaAt(sheets[on], atRow, atColumn)?.text) ?? null,
     worked: workedIn,

@@ -2,7 +2,8 @@ import { boundsOf, MOST_COLUMNS, MOST_ROWS } from '../formula/references'
 import { partsOf } from '../formula/parser'
 import type { Node } from '../formula/parser'
 import type { Area } from '../formula/values'
-import { nameOf, sheetNumber } from '../workbook/workbook'
+import { meaningOf } from '../workbook/tables'
+import { sheetNumber } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 
 /** What a formula stands on. */
@@ -23,8 +24,8 @@ function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {
   return on < 0 ? null : { sheet: on, ...boundsOf(reference) }
 }
 
-/** Every area that a formula of a sheet names, straight or by a name. */
-export function precedentsOf(tree: Node, sheet: number, workbook: Workbook, depth = 0): Precedents {
+/** Every area that a formula in a row of a sheet names, straight or by a name. */
+export function precedentsOf(tree: Node, sheet: number, row: number, workbook: Workbook, depth = 0): Precedents {
   const areas: Area[] = []
   let open = false
   for (const part of partsOf(tree)) {
@@ -32,9 +33,9 @@ export function precedentsOf(tree: Node, sheet: number, workbook: Workbook, dept
       const found = areaOf(part, sheet, workbook)
       if (found) areas.push(found)
     } else if (part.kind === 'name') {
-      const meant = nameOf(workbook, part.name)
+      const meant = meaningOf(workbook, part.name, row)
       if (!meant || depth > MOST_NAMES) continue
-      const inner = precedentsOf(meant.formula.tree, sheet, workbook, depth + 1)
+      const inner = precedentsOf(meant, sheet, row, workbook, depth + 1)
       areas.push(...inner.areas)
       open ||= inner.open
     } else if (part.kind === 'infix' && part.operator === ':') {

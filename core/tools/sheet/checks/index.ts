@@ -13,7 +13,7 @@ import {
 } from './arrangement'
 import { chartCheck, judgeChart } from './charts'
 import { consistentCheck, judgeConsistent, judgeUses, usesCheck } from './formulas'
-import { filteredCheck, judgeFiltered, judgeSummary, summaryCheck } from './lists'
+import { filteredCheck, judgeFiltered, judgeSummary, judgeTable, summaryCheck, tableCheck } from './lists'
 import { formatCheck, frozenCheck, judgeFormat, judgeFrozen } from './looks'
 import { hiddenCheck, judgeHidden, judgeLocked, judgePage, lockedCheck, pageCheck } from './pages'
 import type { SheetContext } from './places'
@@ -45,6 +45,7 @@ export const sheetCheck = z.discriminatedUnion('kind', [
   notedCheck,
   linkedCheck,
   mergedCheck,
+  tableCheck,
 ])
 export type SheetCheck = z.infer<typeof sheetCheck>
 
@@ -94,5 +95,7 @@ export function judge(state: SheetState, check: SheetCheck, context: SheetContex
       return judgeLinked(state, check)
     case 'merged':
       return judgeMerged(state, check)
+    case 'table':
+      return judgeTable(state, check)
   }
 }

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { surroundingsOf } from '../calculation/peeking'
+import { areaName, blocksOverlap } from '../formula/references'
 import { aggregations, summarised } from '../formula/functions/summaries'
 import { matrixOfArea } from '../formula/surroundings'
 import { isError } from '../formula/values'
@@ -12,6 +13,7 @@ import type { SheetState } from '../state'
 import { valueInWords } from '../typing'
 import { hiddenRows } from '../workbook/hidden'
 import { placeIn } from '../workbook/places'
+import { tablesOn } from '../workbook/tables'
 import { Formula } from '../workbook/formula'
 import { valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
@@ -28,6 +30,15 @@ export const filteredCheck = z.strictObject({
 })
 export type FilteredCheck = z.infer<typeof filteredCheck>
 
+/** A list is a table: it grows, and has a name. */
+export const tableCheck = z.strictObject({
+  kind: z.literal('table'),
+  /** With its heading, as it is once all of it has grown. */
+  at: placeAddress,
+  name: z.string().optional(),
+})
+export type TableCheck = z.infer<typeof tableCheck>
+
 /** A table somewhere that sums a list up by its fields, and follows it: by whatever formulas. */
 export const summaryCheck = z.strictObject({
   kind: z.literal('summary'),
@@ -39,6 +50,22 @@ export const summaryCheck = z.strictObject({
   how: z.enum(aggregations).default('sum'),
 })
 export type SummaryCheck = z.infer<typeof summaryCheck>
+
+export function judgeTable({ workbook }: SheetState, { at, name }: TableCheck): Finding {
+  const area = placeIn(workbook, at)
+  const sheet = area && workbook.sheets[area.sheet]
+  const expected = `${at.replace('!', ' ')} is a table${name === undefined ? '' : ` with the name ${name}`}.`
+  if (!area || !sheet) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
+  const tables = tablesOn(sheet)
+  const found = tables.find(table => areaName(table) === areaName(area))
+  if (!found) {
+    const other = tables.find(table => blocksOverlap(table, area))
+    const told = other ? `The table ${other.name} is ${areaName(other)}.` : 'No table lies there.'
+    return finding(false, expected, told, other ? 'table-covers-other' : 'table-missing')
+  }
+  const met = name === undefined || found.name.toLowerCase() === name.toLowerCase()
+  return finding(met, expected, `It is the table ${found.name}.`, 'wrong-name')
+}
 
 export function judgeFiltered({ workbook }: SheetState, check: FilteredCheck, { start }: SheetContext): Finding {
   const area = placeIn(workbook, check.at)

@@ -4,7 +4,7 @@ import { placeAddress } from '../addresses'
 import { cellName } from '../formula/references'
 import { apply } from '../ops'
 import { markingsOf } from '../rules/marking'
-import { inputRules } from '../rules/accepting'
+import { acceptance, inputRules } from '../rules/accepting'
 import { worked } from '../rules/testing'
 import type { SheetState } from '../state'
 import { placeIn } from '../workbook/places'
@@ -45,8 +45,15 @@ export function judgeAccepts(state: SheetState, check: AcceptsCheck): Finding {
   ]
   const expected = wanted.filter(Boolean).join(' and ')
   const cells = placesOf(state.workbook, check.at).map((place): CellFinding => {
-    const tried = (text: string): boolean =>
-      apply(state, { type: 'cell.write', sheet: place.sheet.name, cell: cellName(place.row, place.column), text }).ok
+    const [sheet, cell] = [place.sheet.name, cellName(place.row, place.column)]
+    const tried = (text: string): boolean => {
+      const written = apply(state, { type: 'cell.write', sheet, cell, text })
+      if (!written.ok || written.state.workbook !== state.workbook) return written.ok
+      // It stands there already, so that nothing was put in.
+      const rule = inputRules(place.sheet)(place.row, place.column)
+      const value = valueAt(place.sheet, place.row, place.column)
+      return !rule || acceptance(state.workbook, place.on, rule)(place.row, place.column, value)
+    }
     const refused = check.takes.filter(text => !tried(text))
     const taken = check.refuses.filter(tried)
     const met = refused.length + taken.length === 0

@@ -50,7 +50,7 @@ function openCall(before: string): FormulaHelp['call'] {
 export function formulaHelp(text: string, caret: number, names: readonly string[]): FormulaHelp {
   if (!text.startsWith('=')) return { from: caret, options: [], call: null }
   const before = unquoted(text.slice(0, caret))
-  const word = /[\p{L}_][\p{L}\p{N}_.]*$/u.exec(before)
+  const word = /[\p{L}_][\p{L}\p{N}_.]*(?:\[[^\]]*)?$/u.exec(before)
   const call = openCall(before)
   const after = text[caret] ?? ''
   if (!word || /[\p{L}\p{N}_.(]/u.test(after) || /[$!]$/.test(before.slice(0, word.index)))
@@ -62,7 +62,7 @@ export function formulaHelp(text: string, caret: number, names: readonly string[
   const options = [
     ...names
       .filter(name => name.toUpperCase().startsWith(wanted))
-      .map(name => ({ text: name, about: 'a name of this workbook' })),
+      .map(name => ({ text: name, about: name.endsWith(']') ? 'part of a table' : 'a name of this workbook' })),
     ...known.map(name => ({ text: `${name}(`, about: functionNamed(name)!.about })),
   ]
   return { from: word.index, options: options.slice(0, MOST), call }

@@ -22,6 +22,15 @@ export function rewritten(text: string, tree: Node, rewrite: Rewrite): string {
   return replaced(text, pieces)
 }
 
+/** A formula with each name in it written anew. */
+export function namesRewritten(text: string, tree: Node, anew: (name: string) => string): string {
+  const pieces = [...partsOf(tree)].flatMap(part => {
+    const by = part.kind === 'name' && part.sheet === null ? anew(part.name) : null
+    return by === null || (part.kind === 'name' && by === part.name) ? [] : [{ from: part.from, to: part.to, by }]
+  })
+  return pieces.length === 0 ? text : replaced(text, pieces)
+}
+
 function replaced(text: string, pieces: { from: number; to: number; by: string }[]): string {
   let [result, place] = ['=', 0]
   for (const { from, to, by } of pieces.sort((one, other) => one.from - other.from)) {

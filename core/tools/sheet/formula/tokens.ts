@@ -41,10 +41,13 @@ const RANGE = new RegExp(
 )
 const CELL = /\$?[A-Za-z]{1,3}\$?\d{1,7}(?![\w(.])/y
 const WORD = /[\p{L}_\\][\p{L}\p{N}_.]*/uy
+/** What follows the name of a table where a part of it is meant: [Fee], [@Fee], [[#All],[Fee]]. */
+const PART = /\[(?:[^[\]']|'.|\[(?:[^[\]']|'.)*\])*\]/sy
 const OPERATOR = /<=|>=|<>|[-+*/^&=<>%(),;:{}~]/y
 const SPACE = /\s+/y
 const ERROR = /#[A-Z0-9/]+[!?]?/y
 
+const CLOSING_PART = 'The square bracket that begins here has no end, or its table isn’t named before it.'
 const CLOSING_QUOTE = 'The text that begins here has no closing quotation mark.'
 
 /** The pieces of a formula without its equals sign. Throws a FormulaFault. */
@@ -73,10 +76,17 @@ export function tokensOf(formula: string): Token[] {
       const number = sheet ? null : read(NUMBER)
       const word = number ? null : read(WORD)
       if (number) take('number', number[0], place)
-      else if (word) take('name', word[0], place, on)
+      else if (word) takeName(word[0], on)
       else throw new FormulaFault(`“${formula[place] ?? ''}” can’t stand here.`, place)
     }
     if (sheet) tokens.at(-1)!.from = from
+  }
+  const takeName = (word: string, on: Pick<Token, 'sheet'>): void => {
+    const from = place
+    place += word.length
+    const part = on.sheet === undefined && formula[place] === '[' ? read(PART) : null
+    if (!part && formula[place] === '[') throw new FormulaFault(CLOSING_PART, place)
+    take('name', word + (part?.[0] ?? ''), from, on)
   }
   while (place < formula.length) {
     // The first character tells most pieces apart.

@@ -60,6 +60,11 @@ describe('the operation finder', () => {
     ['paste values', 'values-only'],
     ['border', 'line-below'],
     ['center', 'centre'],
+    ['subtotals', 'subtotal'],
+    ['group total', 'subtotal'],
+    ['format as table', 'table'],
+    ['convert to range', 'untable'],
+    ['ungroup', 'unsubtotal'],
     ['clear', 'clear'],
   ])('finds for “%s” first %s', (typed, id) => {
     expect(findOperations(typed)[0]?.id).toBe(id)
@@ -106,6 +111,7 @@ const around: Around = {
   },
   page: { ...plainPage, area: 'A3:G19' },
   locked: false,
+  table: 'Fees',
   sheets: ['Cover', 'Berths', 'Rates'],
 }
 /** What somebody types where nothing stands at first. */

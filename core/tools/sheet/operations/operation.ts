@@ -34,6 +34,8 @@ export interface Around {
   filtered: readonly number[] | null
   /** The chart that is chosen, of those on the sheet. */
   chart: Chart | null
+  /** The table in which the cursor is. */
+  table: string | null
   page: Page
   locked: boolean
   sheets: readonly string[]

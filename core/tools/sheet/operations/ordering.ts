@@ -139,6 +139,26 @@ export const ordering: readonly Operation[] = [
     },
   },
   {
+    id: 'table',
+    group: 'Order',
+    title: 'Make the list a table',
+    about: 'it has a name, grows with what is typed at its end, and formulas name its columns: Berths[Fee]',
+    words: ['table', 'structured', 'grow', 'expand', 'data range', 'format as table', 'dynamic range', 'rename table'],
+    asks: (_, { table }) => [{ key: 'name', label: 'Name', kind: 'text', first: table ?? '' }],
+    make: ({ sheet }, around, { name = '' }) =>
+      name.trim() === ''
+        ? 'Say how the table is called.'
+        : { type: 'table.make', sheet, area: listArea(around), name: name.trim() },
+  },
+  {
+    id: 'untable',
+    group: 'Order',
+    title: 'Make the table a plain list',
+    about: 'its cells stay; formulas point to them by their addresses',
+    words: ['remove table', 'convert to range', 'no table'],
+    make: (_, { table }) => (table === null ? null : { type: 'table.remove', name: table }),
+  },
+  {
     id: 'subtotal',
     group: 'Order',
     title: 'Put subtotals into the list',

@@ -184,22 +184,28 @@ function pointing(workbook: Workbook, place: number, area: Area, rows: number, c
   )
 }
 
-/** Every formula of the workbook written anew, where that changes it. `on`: the sheet it stands on; names on none. */
-export function withFormulas(workbook: Workbook, anew: (formula: Formula, on: number) => string): Workbook {
+/**
+ * Every formula of the workbook written anew, where that changes it. `on`: the sheet it stands on, and in which row;
+ * names stand on none, and rules and charts in no row.
+ */
+export function withFormulas(
+  workbook: Workbook,
+  anew: (formula: Formula, on: number, row: number) => string,
+): Workbook {
   let changed = false
   const sheets = workbook.sheets.map((sheet, on) => {
     const inputs: Placed<Input>[] = []
     for (const [row, column, input] of sheet.inputs.entries()) {
       if (!(input instanceof Formula)) continue
-      const text = anew(input, on)
+      const text = anew(input, on, row)
       if (text !== input.text) inputs.push([row, column, new Formula(text)])
     }
-    const features = withFormulasAnew(sheet.features, text => anew(new Formula(text), on))
+    const features = withFormulasAnew(sheet.features, text => anew(new Formula(text), on, -1))
     if (inputs.length === 0 && features === sheet.features) return sheet
     changed = true
     return { ...sheet, inputs: sheet.inputs.with(inputs), features }
   })
-  const texts = workbook.names.map(({ formula }) => anew(formula, -1))
+  const texts = workbook.names.map(({ formula }) => anew(formula, -1, -1))
   const named = texts.some((text, at) => text !== workbook.names[at]!.formula.text)
   if (!changed && !named) return workbook
   const names = named ? workbook.names.map((one, at) => ({ ...one, formula: new Formula(texts[at]!) })) : workbook.names

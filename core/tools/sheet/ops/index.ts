@@ -7,6 +7,7 @@ import type { Workbook } from '../workbook/workbook'
 import { addChart, changeChart, removeChart } from './charting'
 import { copy, fill, move } from './copying'
 import { filter, filterAgain, unfilter } from './filtering'
+import { withGrowth } from './growing'
 import { hide } from './lines'
 import { replace, split, unique } from './lists'
 import { checkLocked, lock } from './locking'
@@ -22,6 +23,7 @@ import { seek } from './seeking'
 import { sort } from './sorting'
 import { insert, remove } from './structure'
 import { subtotal, unsubtotal } from './subtotals'
+import { dropTable, makeTable, withHeadingsFollowed } from './tables'
 import { checkTaken } from './taking'
 import { clear, write } from './writing'
 
@@ -80,9 +82,9 @@ function change(state: SheetState, op: Change): Applied<SheetState> {
 function changed(workbook: Workbook, op: Change): Workbook {
   switch (op.type) {
     case 'cell.write':
-      return write(workbook, op.sheet, op.cell, [[op.text]])
+      return typedIn(workbook, op.sheet, op.cell, [[op.text]])
     case 'cells.write':
-      return write(workbook, op.sheet, op.cell, op.rows)
+      return typedIn(workbook, op.sheet, op.cell, op.rows)
     case 'cells.clear':
       return clear(workbook, op.sheet, op.area, op.what)
     case 'cells.fill':
@@ -159,6 +161,10 @@ function changed(workbook: Workbook, op: Change): Workbook {
       return changeChart(workbook, op.sheet, op.id, op.change)
     case 'chart.remove':
       return removeChart(workbook, op.sheet, op.id)
+    case 'table.make':
+      return makeTable(workbook, op.sheet, op.area, op.name)
+    case 'table.remove':
+      return dropTable(workbook, op.name)
     case 'page.set':
       return setPage(workbook, op.sheet, op.change)
     case 'sheet.lock':
@@ -178,6 +184,21 @@ function changed(workbook: Workbook, op: Change): Workbook {
     case 'sheet.move':
       return moveSheet(workbook, op.sheet, op.to)
   }
+}
+
+/** What is typed at the end of a table makes it grow, and into its heading gives a column another name. */
+function typedIn(
+  workbook: Workbook,
+  name: string,
+  cell: string,
+  rows: readonly (readonly (string | null)[])[],
+): Workbook {
+  const written = write(workbook, name, cell, rows)
+  if (!written.sheets.some(({ features }) => features.tables.length > 0)) return written
+  const size = { rows: rows.length, columns: Math.max(...rows.map(line => line.length)) }
+  const empty = rows.every(line => line.every(text => text === null || text === ''))
+  const next = empty ? written : withGrowth(workbook, written, name, cell, size)
+  return withHeadingsFollowed(workbook, next)
 }
 
 /** Going from sheet to sheet changes nothing. */

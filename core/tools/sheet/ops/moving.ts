@@ -13,8 +13,8 @@ export function moved(input: Input | undefined, rows: number, columns: number): 
 }
 
 /**
- * A sheet on which rows of a block hold what others held, with their looks, notes and links; `from` says which, by its row, and null
- * empties one. Formulas move along.
+ * A sheet on which rows of a block hold what others held, with their looks, notes and links; `from` says which, by
+ * its row, and null empties one. Formulas move along.
  */
 export function withRowsFrom(
   sheet: Sheet,

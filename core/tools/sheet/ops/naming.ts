@@ -1,13 +1,12 @@
 import { rewritten } from '../formula/rewriting'
 import { readReference } from '../formula/references'
 import { typed } from '../typing'
+import { NAME } from '../workbook/features/table'
 import { Formula } from '../workbook/formula'
 import { emptySheet, nameOf, sheetNumber, withSheet } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { withFormulas } from './copying'
 import { Refusal, sheetIn } from './refusal'
-
-const NAME = /^[\p{L}_][\p{L}\p{N}_.]*$/u
 
 /** Gives a name to cells or to a formula; one that there is already stands for something else from now on. */
 export function define(workbook: Workbook, name: string, refers: string): Workbook {

@@ -149,6 +149,8 @@ export const sheetOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('chart.add'), ...on, chart: newChart }),
   z.strictObject({ type: z.literal('chart.change'), ...on, id: z.int().min(1), change: chartChange }),
   z.strictObject({ type: z.literal('chart.remove'), ...on, id: z.int().min(1) }),
+  z.strictObject({ type: z.literal('table.make'), ...on, area: areaAddress, name }),
+  z.strictObject({ type: z.literal('table.remove'), name }),
   z.strictObject({ type: z.literal('page.set'), ...on, change: page.partial() }),
   z.strictObject({ type: z.literal('sheet.lock'), ...on, locked: z.boolean() }),
   z.strictObject({ type: z.literal('input.seek'), ...on, cell: cellAddress, wanted: text, by: cellAddress }),

@@ -4,7 +4,6 @@ import { isInBlock } from '../formula/references'
 import type { CheckedInput, InputRule } from '../workbook/features/checked-input'
 import { conditionInWords } from '../workbook/features/condition'
 import { areaMeant } from '../workbook/places'
-import { nameOf } from '../workbook/workbook'
 import type { Sheet, Workbook } from '../workbook/workbook'
 import { blockAt } from '../addresses'
 import { shownAt } from '../showing'
@@ -26,7 +25,7 @@ export function choicesOf(workbook: Workbook, place: number, from: string): stri
       .split(/[;,]/)
       .map(one => one.trim())
       .filter(Boolean)
-  const area = areaMeant(workbook, place, nameOf(workbook, from.slice(1))?.formula.text ?? from)
+  const area = areaMeant(workbook, place, from)
   const sheet = area && workbook.sheets[area.sheet]
   if (!area || !sheet) return []
   const choices: string[] = []

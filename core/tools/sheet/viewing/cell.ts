@@ -10,6 +10,7 @@ import { asTyped, valueInWords } from '../typing'
 import { conditionInWords } from '../workbook/features/condition'
 import type { Marking } from '../workbook/features/marking'
 import { Formula } from '../workbook/formula'
+import { tablesOn } from '../workbook/tables'
 import { isWithin, valueAt } from '../workbook/workbook'
 import type { Sheet, Workbook } from '../workbook/workbook'
 import { kindOf } from './shown'
@@ -28,6 +29,8 @@ export interface CellSeen {
   takes: { words: string; choices: readonly string[] } | null
   /** Rules by which it may stand out, in words. */
   markings: readonly string[]
+  /** The table that it is part of, and what stands over its column. */
+  table: { name: string; heading: string } | null
   /** Whether it can’t be changed since its sheet is locked. */
   locked: boolean
   /** The areas that a formula names, in the order in which it names them. */
@@ -53,12 +56,12 @@ export function cellSeen(state: SheetState, sheet: Sheet, row: number, column: n
   const input = sheet.inputs.at(row, column)
   const place = (on: number, name: string): string =>
     on === shown ? name : `${workbook.sheets[on]?.name ?? '?'} ${name}`
-  const areas = input instanceof Formula ? precedentsOf(input.tree, shown, workbook).areas : []
+  const areas = input instanceof Formula ? precedentsOf(input.tree, shown, row, workbook).areas : []
   const usedBy: CellSeen['usedBy'][number][] = []
   for (const [on, other] of workbook.sheets.entries())
     for (const [atRow, atColumn, one] of other.inputs.entries()) {
       if (usedBy.length >= MOST_USERS || !(one instanceof Formula)) continue
-      if (precedentsOf(one.tree, on, workbook).areas.some(area => isWithin(area, shown, row, column)))
+      if (precedentsOf(one.tree, on, atRow, workbook).areas.some(area => isWithin(area, shown, row, column)))
         usedBy.push({ name: place(on, cellName(atRow, atColumn)), formula: one.text })
     }
   return {
@@ -72,6 +75,7 @@ export function cellSeen(state: SheetState, sheet: Sheet, row: number, column: n
     link: sheet.links.at(row, column) ?? '',
     takes: takenBy(workbook, shown, row, column),
     markings: sheet.features.markings.filter(({ area }) => isInBlock(blockAt(area), row, column)).map(markingInWords),
+    table: tableSeen(sheet, row, column),
     locked: sheet.features.locked && !format.open,
     standsOn: areas.map(area => {
       const single = area.top === area.bottom && area.left === area.right
@@ -86,6 +90,11 @@ export function cellSeen(state: SheetState, sheet: Sheet, row: number, column: n
     }),
     usedBy,
   }
+}
+
+function tableSeen(sheet: Sheet, row: number, column: number): CellSeen['table'] {
+  const table = tablesOn(sheet).find(one => isInBlock(one, row, column))
+  return table ? { name: table.name, heading: table.headings[column - table.left]! } : null
 }
 
 function takenBy(workbook: Workbook, place: number, row: number, column: number): CellSeen['takes'] {

@@ -4,6 +4,7 @@ import type { ChartSeen } from '../charting'
 import { formulaHelp } from '../formula/completing'
 import type { FormulaHelp } from '../formula/completing'
 import type { SheetState } from '../state'
+import { partNames } from '../workbook/tables'
 import { edgeFrom } from '../surveying'
 import type { CellPlace } from '../surveying'
 import { cellSeen } from './cell'
@@ -73,11 +74,10 @@ export function view(
     case 'selection':
       return selectionSeen(sheet, read.data)
     case 'help':
-      return formulaHelp(
-        read.data.text,
-        read.data.caret,
-        state.workbook.names.map(({ name }) => name),
-      )
+      return formulaHelp(read.data.text, read.data.caret, [
+        ...state.workbook.names.map(({ name }) => name),
+        ...partNames(state.workbook),
+      ])
     case 'edge':
       return edgeFrom(sheet, read.data)
     case 'find':

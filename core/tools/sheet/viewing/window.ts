@@ -11,6 +11,8 @@ import type { Filter } from '../workbook/features/filter'
 import type { Page } from '../workbook/features/page'
 import { Formula } from '../workbook/formula'
 import { hiddenRows } from '../workbook/hidden'
+import { placeName } from '../workbook/places'
+import { tablesOn } from '../workbook/tables'
 import { extentOf, valueAt } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 import { kindOf } from './shown'
@@ -38,6 +40,7 @@ export interface SheetWindow {
   /** The list that is filtered, and the columns by which it is. */
   filter: { area: Block; columns: readonly { column: number; words: string }[]; shown: number; rows: number } | null
   charts: readonly Chart[]
+  tables: readonly (Block & { name: string })[]
   page: Page
   locked: boolean
   names: readonly { name: string; refers: string }[]
@@ -112,12 +115,21 @@ export function windowOf(state: SheetState, sheet: Sheet, asked: WindowAsked): S
     merged: features.merged.map(blockAt),
     filter: features.filter && filterSeen(sheet, features.filter),
     charts: features.charts,
+    tables: tablesOn(sheet).map(({ name, top, left, bottom, right }) => ({ name, top, left, bottom, right })),
     page: features.page,
     locked: features.locked,
-    names: state.workbook.names.map(({ name, formula }) => ({ name, refers: formula.text.slice(1) })),
+    names: placesByName(state),
     undo: state.past.length > 0,
     redo: state.future.length > 0,
   }
+}
+
+/** What can be gone to by its name: names of the workbook, and tables. */
+function placesByName({ workbook }: SheetState): SheetWindow['names'] {
+  const tables = workbook.sheets.flatMap((sheet, place) =>
+    tablesOn(sheet).map(table => ({ name: table.name, refers: placeName(workbook, { sheet: place, ...table }) })),
+  )
+  return [...workbook.names.map(({ name, formula }) => ({ name, refers: formula.text.slice(1) })), ...tables]
 }
 
 function filterSeen(sheet: Sheet, { area, columns, hides }: Filter): SheetWindow['filter'] {

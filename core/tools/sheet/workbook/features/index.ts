@@ -5,6 +5,7 @@ import { checkedInput } from './checked-input'
 import { filter } from './filter'
 import { marking } from './marking'
 import { page, plainPage } from './page'
+import { table } from './table'
 
 /** What lies on a sheet besides its cells and how they look: plain data, which moves along with the cells. */
 export const features = z.strictObject({
@@ -16,6 +17,7 @@ export const features = z.strictObject({
   /** The first that says something about a part of the look decides on it. */
   markings: z.array(marking),
   charts: z.array(chart),
+  tables: z.array(table).default([]),
   page,
   /** Whether cells can’t be changed, but for those that are left open. */
   locked: z.boolean(),
@@ -29,6 +31,7 @@ export const noFeatures: Features = {
   inputs: [],
   markings: [],
   charts: [],
+  tables: [],
   page: plainPage,
   locked: false,
 }

@@ -83,6 +83,7 @@ export function withAreasMoved(features: Features, moves: Moves): Features {
         : null,
     inputs: inArea(features.inputs),
     markings: inArea(features.markings),
+    tables: inArea(features.tables),
     page: {
       ...page,
       area: page.area && moves.area(page.area),

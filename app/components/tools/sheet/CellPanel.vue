@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
 import type { CellSeen, SelectionSeen } from '~~/core/tools/sheet/viewing'
+import { lookInWords } from './words'
 
 /** The cell with the cursor: what it is and how it shows, what it stands on, and what stands on it. */
 defineProps<{
@@ -14,7 +15,6 @@ defineProps<{
 const emit = defineEmits<{ take: [choice: string]; go: [place: string] }>()
 
 const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error: 'error', empty: 'empty' }
-const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: 'wrapped' } as const
 </script>
 
 <template>
@@ -45,16 +45,9 @@ const looks = { bold: 'bold', italic: 'italic', underline: 'underlined', wrap: '
         </template>
         <dt>Format</dt>
         <dd class="figure">{{ cell.format.number ?? 'as it is' }}</dd>
-        <template v-if="cell.format.bold || cell.format.italic || cell.format.underline || cell.format.wrap">
+        <template v-if="lookInWords(cell.format)">
           <dt>Look</dt>
-          <dd>
-            {{
-              Object.entries(looks)
-                .filter(([key]) => cell?.format[key as keyof typeof looks])
-                .map(([, word]) => word)
-                .join(', ')
-            }}
-          </dd>
+          <dd>{{ lookInWords(cell.format) }}</dd>
         </template>
       </dl>
       <p v-if="cell.table" class="small">

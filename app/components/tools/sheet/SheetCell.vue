@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cellName } from '~~/core/tools/sheet/formula/references'
 import type { ShownCell } from '~~/core/tools/sheet/viewing'
-import { looksOf, paintOf } from './looks'
+import { looksOf, styleOf } from './looks'
 import { holds } from './selection'
 import type { Block } from './selection'
 
@@ -67,7 +67,7 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
     :data-row="row"
     :data-column="column"
     :class="classes"
-    :style="paintOf(cell)"
+    :style="styleOf(cell)"
   >
     <input
       v-if="typing !== null"

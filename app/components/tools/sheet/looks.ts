@@ -1,3 +1,4 @@
+import { sidesOf } from '../../../../core/tools/sheet/formats/borders'
 import type { ShownCell } from '../../../../core/tools/sheet/viewing'
 
 /** The classes of a cell for how it looks. A rule stands over the cell’s own format. */
@@ -10,6 +11,7 @@ export function looksOf(cell: ShownCell | undefined): string[] {
     'bold': format.bold,
     'italic': format.italic,
     'underline': format.underline || cell?.link,
+    'strike': format.strike,
     'wrap': format.wrap,
     'is-error': cell?.kind === 'error',
     'is-red': cell?.colour === 'red',
@@ -17,7 +19,8 @@ export function looksOf(cell: ShownCell | undefined): string[] {
   return [
     format.align ?? usual,
     ...(format.fill ? [`fill-${format.fill}`] : []),
-    ...(format.border ? [`line-${format.border}`] : []),
+    ...sidesOf(format.border).map(side => `line-${side}`),
+    ...(format.border === 'total' ? ['line-double'] : []),
     ...(format.ink ? [`ink-${format.ink}`] : []),
     ...Object.entries(also).flatMap(([name, on]) => (on ? [name] : [])),
   ]
@@ -30,6 +33,12 @@ const colours = {
   red: 'color-mix(in srgb, var(--run-out) 40%, var(--surface))',
   blue: 'color-mix(in srgb, var(--inform) 38%, var(--surface))',
 } as const
+
+/** What no class says of how a cell looks: the size of its letters, and how a rule paints it. */
+export const styleOf = (cell: ShownCell | undefined): Record<string, string> => ({
+  ...paintOf(cell),
+  ...(cell?.format?.size ? { fontSize: `${cell.format.size}pt` } : {}),
+})
 
 /** A colour between two, or a bar as long as the figure is large; nothing for other cells. */
 export function paintOf(cell: ShownCell | undefined): { background: string } | undefined {

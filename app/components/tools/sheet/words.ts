@@ -1,4 +1,6 @@
 import type { CellSeen, SheetWindow } from '../../../../core/tools/sheet/viewing'
+import { sidesOf } from '../../../../core/tools/sheet/formats/borders'
+import type { CellFormat } from '../../../../core/tools/sheet/formats/cell-format'
 import { areaName, columnName } from '../../../../core/tools/sheet/formula/references'
 
 const several = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
@@ -39,6 +41,26 @@ export function sheetInWords(window: SheetWindow): string[] {
     staying(frozen),
     printed(window),
   ].filter(Boolean)
+}
+
+const looks = {
+  bold: 'bold',
+  italic: 'italic',
+  underline: 'underlined',
+  strike: 'crossed out',
+  wrap: 'wrapped',
+} as const
+
+/** How a cell looks besides its number format. */
+export function lookInWords(format: CellFormat): string {
+  const lines = format.border === 'total' ? 'above, two below' : sidesOf(format.border).join(', ')
+  return [
+    ...Object.entries(looks).flatMap(([key, word]) => (format[key as keyof typeof looks] ? [word] : [])),
+    format.size ? `${format.size} points` : '',
+    format.border === 'around' ? 'lines around' : lines ? `line ${lines}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 
 /** A cell as it is read out when the cursor comes to it. */

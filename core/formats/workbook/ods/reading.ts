@@ -11,7 +11,8 @@ import type { DefinedName, Input, Sheet } from '../../../tools/sheet/workbook/wo
 import { partsOf, textOf, UnreadableFile } from '../archive'
 import { allOf, childOf, childrenOf, readXml } from '../xml'
 import type { Element } from '../xml'
-import { fillFrom, inkFrom } from '../xlsx/looks'
+import { EDGES, fillFrom, inkFrom, sizeFrom, USUAL_SIZE } from '../xlsx/looks'
+import { borderOf, sides } from '../../../tools/sheet/formats/borders'
 import { checkCount, formulaTold } from '../reading'
 import type { Read } from '../reading'
 import { formulaFromOds } from './formulas'
@@ -98,6 +99,10 @@ function lookFrom(style: Element, numbers: ReadonlyMap<string, string>, lost: Se
   if (align === 'center') format.align = 'centre'
   if (align === 'end' || align === 'right') format.align = 'right'
   if (align === 'start' || align === 'left') format.align = 'left'
+  if ((text['text-line-through-style'] ?? 'none') !== 'none') format.strike = true
+  const points = /^([\d.]+)pt$/.exec(text['font-size'] ?? '')?.[1]
+  const size = points && sizeFrom(Number(points), USUAL_SIZE)
+  if (size) format.size = size
   if (cell['wrap-option'] === 'wrap') format.wrap = true
   const [background, ink] = [cell['background-color'], text.color]
   if (background?.startsWith('#')) {
@@ -112,9 +117,11 @@ function lookFrom(style: Element, numbers: ReadonlyMap<string, string>, lost: Se
   }
   const drawn = (side: string): boolean =>
     /solid|double|dashed|dotted/.test(cell[`border-${side}`] ?? cell.border ?? '')
-  if (drawn('left') || drawn('right')) format.border = 'around'
-  else if (drawn('bottom')) format.border = 'below'
-  else if (drawn('top')) format.border = 'above'
+  const lines = borderOf(
+    sides.filter(side => drawn(EDGES[side])),
+    (cell['border-bottom'] ?? cell.border)?.includes('double'),
+  )
+  if (lines) format.border = lines
   return format
 }
 

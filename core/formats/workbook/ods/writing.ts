@@ -1,3 +1,4 @@
+import { sidesOf } from '../../../tools/sheet/formats/borders'
 import { dropTable } from '../../../tools/sheet/ops/tables'
 import { tablesOn } from '../../../tools/sheet/workbook/tables'
 import { categoryOf, formatted } from '../../../tools/sheet/formats/number-format'
@@ -11,7 +12,7 @@ import type { Sheet, Workbook } from '../../../tools/sheet/workbook/workbook'
 import { asBytes, zipped } from '../archive'
 import type { Parts } from '../archive'
 import { escaped } from '../xml'
-import { fills, inks } from '../xlsx/looks'
+import { EDGES, fills, inks } from '../xlsx/looks'
 import type { Written } from '../xlsx/writing'
 import { formulaInOds } from './formulas'
 import { numberStyle } from './numbers'
@@ -57,18 +58,21 @@ class Styles {
   cell(format: CellFormat): string {
     const number = format.number ? this.#number(format.number) : null
     return this.#named(`cell ${JSON.stringify(format)}`, 'ce', name => {
-      const { bold, italic, underline, ink, fill, align, wrap, border } = format
-      const line = '0.75pt solid #000000'
-      const sides = { below: ['bottom'], above: ['top'], around: ['top', 'bottom', 'left', 'right'] }
+      const { bold, italic, underline, strike, size, ink, fill, align, wrap, border } = format
       const cell = [
         fill ? `fo:background-color="${colour(fills[fill])}"` : '',
         wrap ? 'fo:wrap-option="wrap"' : '',
-        ...(border ? sides[border].map(side => `fo:border-${side}="${line}"`) : []),
+        ...sidesOf(border).map(side => {
+          const line = border === 'total' && side === 'below' ? '2.5pt double' : '0.75pt solid'
+          return `fo:border-${EDGES[side]}="${line} #000000"`
+        }),
       ].filter(Boolean)
       const text = [
         bold ? 'fo:font-weight="bold"' : '',
         italic ? 'fo:font-style="italic"' : '',
         underline ? 'style:text-underline-style="solid"' : '',
+        strike ? 'style:text-line-through-style="solid"' : '',
+        size ? `fo:font-size="${size}pt"` : '',
         ink ? `fo:color="${colour(inks[ink])}"` : '',
       ].filter(Boolean)
       const aligned = align && { left: 'start', centre: 'center', right: 'end' }[align]

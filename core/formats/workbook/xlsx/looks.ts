@@ -1,4 +1,6 @@
 import type { Style } from 'exceljs'
+import { borderOf, sides, sidesOf } from '../../../tools/sheet/formats/borders'
+import type { BorderName } from '../../../tools/sheet/formats/borders'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
 
 type Fill = NonNullable<CellFormat['fill']>
@@ -69,24 +71,28 @@ export function inkFrom(argb: string): { ink: Ink | undefined; exact: boolean } 
   return { ink: nearest(argb, names, 'soft'), exact: false }
 }
 
-const thin = { style: 'thin' } as const
+export const EDGES = { above: 'top', right: 'right', below: 'bottom', left: 'left' } as const
+function linesOf(border: BorderName): Partial<Style['border']> {
+  const double = { style: border === 'total' ? 'double' : 'thin' } as const
+  const lines = sidesOf(border).map(side => [EDGES[side], side === 'below' ? double : { style: 'thin' }] as const)
+  return Object.fromEntries(lines)
+}
+/** The size that letters have where nothing is said of it. */
+export const USUAL_SIZE = 11
 
 /** A cell’s look as a style of a file. */
 export function styleOf(format: CellFormat): Partial<Style> {
-  const { number, bold, italic, underline, align, wrap, ink, fill, border, open } = format
-  const sides = {
-    below: { bottom: thin },
-    above: { top: thin },
-    around: { top: thin, bottom: thin, left: thin, right: thin },
-  }
+  const { number, bold, italic, underline, strike, size, align, wrap, ink, fill, border, open } = format
   return {
     ...(number ? { numFmt: number } : {}),
-    ...(bold || italic || underline || ink
+    ...(bold || italic || underline || strike || size || ink
       ? {
           font: {
             ...(bold ? { bold } : {}),
             ...(italic ? { italic } : {}),
             ...(underline ? { underline } : {}),
+            ...(strike ? { strike } : {}),
+            ...(size ? { size } : {}),
             ...(ink ? { color: { argb: inks[ink] } } : {}),
           },
         }
@@ -100,20 +106,26 @@ export function styleOf(format: CellFormat): Partial<Style> {
         }
       : {}),
     ...(fill ? { fill: { type: 'pattern', pattern: 'solid', fgColor: { argb: fills[fill] } } } : {}),
-    ...(border ? { border: sides[border] } : {}),
+    ...(border ? { border: linesOf(border) } : {}),
     ...(open ? { protection: { locked: false } } : {}),
   }
 }
 
-/** A style of a file as a look of ours; what it loses is told. */
-export function lookFrom(style: Partial<Style>, lost: (what: string) => void): CellFormat {
+/** Points as a look of ours says them: nothing for those that all letters of a file have. */
+export const sizeFrom = (points: number, usual: number): number | undefined =>
+  points === usual ? undefined : Math.min(48, Math.max(6, Math.round(points)))
+
+/** A style of a file as a look of ours; what it loses is told. `usual`: the points of the file’s letters. */
+export function lookFrom(style: Partial<Style>, lost: (what: string) => void, usual = USUAL_SIZE): CellFormat {
   const { numFmt, font, alignment, fill, border, protection } = style as Partial<Style> & { numFmt?: string }
   const format: CellFormat = {}
   if (numFmt && numFmt !== 'General') format.number = numFmt
   if (font?.bold) format.bold = true
   if (font?.italic) format.italic = true
   if (font?.underline && font.underline !== 'none') format.underline = true
-  if (font?.strike) lost('text that is crossed out')
+  if (font?.strike) format.strike = true
+  const size = font?.size && sizeFrom(font.size, usual)
+  if (size) format.size = size
   if (font?.color?.argb) {
     const { ink, exact } = inkFrom(font.color.argb)
     if (!exact) lost('colours of letters, brought to the nearest of ours')
@@ -135,14 +147,9 @@ export function lookFrom(style: Partial<Style>, lost: (what: string) => void): C
       format.fill = 'grey'
     }
   } else if (fill?.type === 'gradient') lost('cells filled with several colours')
-  const side = {
-    top: border?.top?.style !== undefined,
-    bottom: border?.bottom?.style !== undefined,
-    sides: border?.left?.style !== undefined || border?.right?.style !== undefined,
-  }
-  if (side.sides) format.border = 'around'
-  else if (side.bottom) format.border = 'below'
-  else if (side.top) format.border = 'above'
+  const drawn = sides.filter(side => border?.[EDGES[side]]?.style !== undefined)
+  const lines = borderOf(drawn, border?.bottom?.style === 'double')
+  if (lines) format.border = lines
   if (protection?.locked === false) format.open = true
   return format
 }

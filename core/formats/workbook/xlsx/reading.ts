@@ -23,7 +23,7 @@ import { chartFrom } from './charts'
 import { filterFrom } from './filters'
 import { formulaFromFile } from './formulas'
 import { inputsFrom } from './inputs'
-import { lookFrom } from './looks'
+import { lookFrom, USUAL_SIZE } from './looks'
 import { markingFrom } from './marks'
 import { tableFrom } from './tables'
 import { marginInMillimetres, PAPERS, PLAIN_HEIGHT, PLAIN_WIDTH, wordsFrom } from './pages'
@@ -63,6 +63,7 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
   const sheets = sheetParts(parts, root)
   if (sheets.length === 0) throw new UnreadableFile('This workbook has no sheet of cells.')
   const book = await loaded(parts)
+  const points = usualPoints(parts)
   const read = sheets.slice(0, 100).flatMap(({ name, part, hidden }, place) => {
     const worksheet = book.getWorksheet(name)
     const xml = textOf(parts, part)
@@ -72,7 +73,7 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
       sheetFrom(
         worksheet,
         readXml(withoutCells(xml)),
-        { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part), tables: tablesOf(parts, part) },
+        { charts: chartsOf(parts, part, lost), notes: notesOf(parts, part), tables: tablesOf(parts, part), points },
         place + 1,
         lost,
       ),
@@ -183,6 +184,13 @@ function chartsOf(parts: Parts, sheet: string, lost: Set<string>): Features['cha
   return charts
 }
 
+/** The size of letters where nothing else is said: that of the first font. */
+function usualPoints(parts: Parts): number {
+  const styles = textOf(parts, 'xl/styles.xml')
+  const font = styles === null ? undefined : childrenOf(childOf(readXml(styles), 'fonts'), 'font')[0]
+  return Number(childOf(font, 'sz')?.attributes.val ?? USUAL_SIZE)
+}
+
 const tablesOf = (parts: Parts, sheet: string): Element[] =>
   [...relationsOf(parts, sheet).values()].flatMap(part => {
     const text = part.includes('tables/') ? textOf(parts, part) : null
@@ -220,7 +228,7 @@ const serialOf = (date: Date): number => Number((date.getTime() / DAY_MS + 25_56
 function sheetFrom(
   worksheet: Worksheet,
   xml: Element,
-  beside: { charts: Features['charts']; notes: readonly Placed<string>[]; tables: readonly Element[] },
+  beside: { charts: Features['charts']; notes: readonly Placed<string>[]; tables: readonly Element[]; points: number },
   id: number,
   lost: Set<string>,
 ): Sheet {
@@ -230,7 +238,7 @@ function sheetFrom(
   const spilled = new Set<string>()
   const looks = new Map<string, CellFormat | undefined>()
   let count = 0
-  worksheet.eachRow((row, rowNumber) => {
+  worksheet.eachRow({ includeEmpty: true }, (row, rowNumber) => {
     row.eachCell({ includeEmpty: true }, (cell, columnNumber) => {
       count += 1
       checkCount(count)
@@ -241,7 +249,7 @@ function sheetFrom(
       if (!looks.has(key))
         looks.set(
           key,
-          lookOf(cell.style, what => lost.add(what)),
+          lookOf(cell.style, beside.points, what => lost.add(what)),
         )
       const look = looks.get(key)
       if (look) formats.push([atRow, atColumn, look])
@@ -285,8 +293,8 @@ function sheetFrom(
   }
 }
 
-function lookOf(style: Partial<Style>, lost: (what: string) => void): CellFormat | undefined {
-  const { number, ...look } = lookFrom(style, lost)
+function lookOf(style: Partial<Style>, points: number, lost: (what: string) => void): CellFormat | undefined {
+  const { number, ...look } = lookFrom(style, lost, points)
   if (number !== undefined && !isFormatCode(number)) lost('number formats that can’t be read')
   return formatOf(number !== undefined && isFormatCode(number) ? { ...look, number } : look)
 }

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { counted } from '../describe'
+import { sides, sidesOf } from '../formats/borders'
 import { categoryOf, decimalsOf, isGrouped } from '../formats/number-format'
 import type { CellFormat } from '../formats/cell-format'
 import type { SheetState } from '../state'
@@ -24,6 +25,9 @@ export const formatCheck = z.strictObject({
   wrap: z.boolean().optional(),
   filled: z.boolean().optional(),
   border: z.boolean().optional(),
+  /** Lines along these sides, whatever the others have. */
+  lines: z.array(z.enum(sides)).min(1).optional(),
+  size: z.int().min(6).max(48).optional(),
 })
 export type FormatCheck = z.infer<typeof formatCheck>
 
@@ -49,8 +53,13 @@ function saidBy(format: CellFormat | undefined): Said {
     wrap: format?.wrap ?? false,
     filled: format?.fill !== undefined,
     border: format?.border !== undefined,
+    lines: sidesOf(format?.border),
+    size: format?.size ?? USUAL_SIZE,
   }
 }
+
+/** The size of letters where nothing is said of it. */
+const USUAL_SIZE = 11
 
 const WORDS: Partial<Record<keyof Said, string>> = { border: 'bordered', wrap: 'wrapped' }
 
@@ -66,6 +75,10 @@ function inWords(said: Said, keys: readonly (keyof Said)[]): string {
           : counted(Number(value), 'decimal place')
       case 'grouped':
         return value ? 'thousands marked' : 'thousands not marked'
+      case 'lines':
+        return [value].flat().length > 0 ? `lines ${[value].flat().join(', ')}` : 'no lines'
+      case 'size':
+        return `letters of ${String(value)} points`
       case 'align':
         return value ? `aligned ${String(value)}` : 'not aligned'
       default:
@@ -79,7 +92,9 @@ export function judgeFormat({ workbook }: SheetState, { kind, at, ...wanted }: F
   const keys = (Object.keys(wanted) as (keyof typeof wanted)[]).filter(key => wanted[key] !== undefined)
   const cells = placesOf(workbook, at).map((place): CellFinding => {
     const said = saidBy(place.sheet.formats.at(place.row, place.column))
-    const met = keys.every(key => said[key] === wanted[key])
+    const met = keys.every(key =>
+      key === 'lines' ? wanted.lines!.every(side => said.lines!.includes(side)) : said[key] === wanted[key],
+    )
     return {
       place,
       met,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { borderName } from './borders'
 
 /** Colours of ours by name: they are right in the light and in the dark. */
 export const inkName = z.enum(['soft', 'good', 'warn', 'bad', 'accent'])
@@ -11,11 +12,15 @@ export const cellFormat = z.strictObject({
   bold: z.boolean().optional(),
   italic: z.boolean().optional(),
   underline: z.boolean().optional(),
+  /** Crossed out. */
+  strike: z.boolean().optional(),
   align: z.enum(['left', 'centre', 'right']).optional(),
   wrap: z.boolean().optional(),
   ink: inkName.optional(),
   fill: fillName.optional(),
-  border: z.enum(['below', 'above', 'around']).optional(),
+  border: borderName.optional(),
+  /** Of its letters, in points; 11 where it isn’t said. */
+  size: z.int().min(6).max(48).optional(),
   /** Whether it can be changed although its sheet is locked. */
   open: z.boolean().optional(),
 })

@@ -1,3 +1,5 @@
+import { borderOf, sidesOf } from '../formats/borders'
+import type { Side } from '../formats/borders'
 import type { SheetOp } from '../ops/op'
 import { withDecimals } from '../ops/looks'
 import { area } from './operation'
@@ -24,6 +26,16 @@ const looks = (
     format: format(around),
   }),
 })
+
+/** A line along one side more. */
+const line = (side: Side, edge: string, words: readonly string[]): Operation =>
+  looks(
+    `line-${side}`,
+    `Line ${side === 'left' || side === 'right' ? `on the ${side}` : side}`,
+    `along ${edge}`,
+    ['border', 'rule', ...words],
+    ({ border }) => ({ border: borderOf([...sidesOf(border), side]) ?? null }),
+  )
 
 /** How cells look. */
 export const looking: readonly Operation[] = [
@@ -120,9 +132,7 @@ export const looking: readonly Operation[] = [
   looks('no-fill', 'Take the fill away', 'from behind the cells', ['background', 'colour', 'none'], () => ({
     fill: null,
   })),
-  looks('line-below', 'Line below', 'along the lower edge', ['border', 'underline', 'rule'], () => ({
-    border: 'below',
-  })),
+  line('below', 'the lower edge', ['underline']),
   looks('box', 'Lines around', 'each cell', ['border', 'box', 'frame', 'grid'], () => ({ border: 'around' })),
   looks('no-lines', 'Take lines away', 'from the cells', ['border', 'none'], () => ({ border: null })),
   looks('fill-red', 'Fill with red', 'behind the cells', ['background', 'colour', 'highlight', 'shade'], () => ({
@@ -135,9 +145,55 @@ export const looking: readonly Operation[] = [
   looks('ink-plain', 'Letters as they come', 'takes their colour away', ['text colour', 'black'], () => ({
     ink: null,
   })),
-  looks('line-above', 'Line above', 'along the upper edge', ['border', 'rule', 'total line'], () => ({
-    border: 'above',
+  line('above', 'the upper edge', []),
+  line('left', 'the left edge', []),
+  line('right', 'the right edge', []),
+  looks(
+    'total-lines',
+    'Lines of a total',
+    'one above and two below',
+    ['border', 'double line', 'total line', 'sum line'],
+    () => ({ border: 'total' }),
+  ),
+  looks('strike', 'Cross out', 'or no longer crossed out', ['strikethrough', 'strike', 'cancelled'], ({ strike }) => ({
+    strike: !strike,
   })),
+  {
+    id: 'size',
+    group: 'Look',
+    title: 'Set the size of letters',
+    about: 'in points; rows grow with them',
+    words: ['font size', 'bigger', 'smaller', 'larger text', 'points', 'text size'],
+    asks: (_, { size }) => [{ key: 'points', label: 'Points, 6 to 48', kind: 'text', first: String(size ?? 11) }],
+    make: (selection, _, { points = '' }) => {
+      const size = Number(points)
+      return Number.isInteger(size) && size >= 6 && size <= 48
+        ? { type: 'cells.format', sheet: selection.sheet, area: area(selection), format: { size } }
+        : 'Letters have 6 to 48 points.'
+    },
+  },
+  looks('as-title', 'Look of a title', 'bold and large', ['style', 'title', 'heading 1'], () => ({
+    bold: true,
+    size: 16,
+  })),
+  looks(
+    'as-heading',
+    'Look of a heading',
+    'bold on grey, with a line below',
+    ['style', 'header row', 'table heading', 'column heading'],
+    () => ({ bold: true, fill: 'grey', border: 'below' }),
+  ),
+  looks('as-total', 'Look of a total', 'bold, one line above and two below', ['style', 'sum row', 'total row'], () => ({
+    bold: true,
+    border: 'total',
+  })),
+  looks(
+    'as-input',
+    'Look of an input',
+    'blue letters on amber, left open when the sheet is locked',
+    ['style', 'assumption', 'entry cell', 'variable'],
+    () => ({ fill: 'amber', ink: 'accent', open: true }),
+  ),
   {
     id: 'plain-looks',
     group: 'Look',

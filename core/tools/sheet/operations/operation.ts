@@ -1,5 +1,6 @@
 import { areaName, columnName, fixedAddress, sheetInFormula } from '../formula/references'
 import type { Block } from '../formula/references'
+import type { BorderName } from '../formats/borders'
 import type { SheetOp } from '../ops/op'
 import type { SheetQuery } from '../viewing'
 import type { Chart } from '../workbook/features/chart'
@@ -20,6 +21,9 @@ export interface Around {
   bold: boolean
   italic: boolean
   underline: boolean
+  strike: boolean
+  border: BorderName | undefined
+  size: number | undefined
   frozen: { rows: number; columns: number }
   /** The block of filled cells round the cursor, for what is done to a whole list. */
   list: Block

@@ -4,7 +4,8 @@ import type { CellFormat } from '../formats/cell-format'
 import { decimalsOf, isFormatCode } from '../formats/number-format'
 import type { Placed } from '../workbook/cells'
 import { withSheet } from '../workbook/workbook'
-import type { Workbook } from '../workbook/workbook'
+import type { Area } from '../formula/values'
+import type { Sheet, Workbook } from '../workbook/workbook'
 import { areaIn, cellsIn, Refusal, sheetIn } from './refusal'
 
 /** What is to change of how cells look; null takes it away. */
@@ -16,7 +17,20 @@ export function format(workbook: Workbook, name: string, address: string, change
   const formats: Placed<CellFormat>[] = []
   for (const [row, column] of cellsIn(areaIn(sheet, address, place)))
     formats.push([row, column, formatOf({ ...sheet.formats.at(row, column), ...change })])
-  return withSheet(workbook, place, { ...sheet, formats: sheet.formats.with(formats) })
+  const next = { ...sheet, formats: sheet.formats.with(formats) }
+  return withSheet(workbook, place, change.size ? withRoomFor(next, areaIn(sheet, address, place), change.size) : next)
+}
+
+/** Pixels of a row in which letters of so many points have room. */
+const roomFor = (points: number): number => Math.ceil((points * 96 * 1.35) / 72) + 6
+const USUAL_HEIGHT = 25
+
+/** Rows that are too low for their letters become as high as these need. */
+function withRoomFor(sheet: Sheet, { top, bottom }: Area, points: number): Sheet {
+  const needed = roomFor(points)
+  const heights = { ...sheet.heights }
+  for (let row = top; row <= bottom; row += 1) heights[row] = Math.max(needed, heights[row] ?? USUAL_HEIGHT)
+  return needed > USUAL_HEIGHT ? { ...sheet, heights } : sheet
 }
 
 /** One decimal place more or less than the first cell of an area shows. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { cellName } from '~~/core/tools/sheet/formula/references'
 import type { ShownCell } from '~~/core/tools/sheet/viewing'
+import { shownIn } from './fitting'
 import { looksOf, styleOf } from './looks'
 import { holds } from './selection'
 import type { Block } from './selection'
@@ -10,6 +11,8 @@ const props = defineProps<{
   row: number
   column: number
   cell: ShownCell | undefined
+  /** Its width in pixels. */
+  wide: number
   cursor: boolean
   /** Part of a selection of several cells. */
   inBlock: boolean
@@ -23,6 +26,8 @@ const props = defineProps<{
   toFill: boolean
   /** Over a column by which the list is filtered: how many rows are shown, of how many. */
   filtered: string
+  /** The table of which it is a heading. */
+  tableHeading: string
 }>()
 const emit = defineEmits<{ typed: [text: string] }>()
 
@@ -41,10 +46,12 @@ const classes = computed(() => {
       'edge-left': naming.value.some(({ left }) => left === column),
       'edge-right': naming.value.some(({ right }) => right === column),
       'to-fill': props.toFill,
+      'table-heading': props.tableHeading !== '',
     },
   ]
 })
 
+const shown = computed(() => shownIn(props.cell, props.wide))
 const field = useTemplateRef<HTMLInputElement>('field')
 watch(
   () => props.typing !== null,
@@ -80,7 +87,7 @@ const width = computed(() => `${Math.max(6, (props.typing?.length ?? 0) + 2)}ch`
       :aria-label="`Into ${cellName(row, column)}`"
       @input="emit('typed', ($event.target as HTMLInputElement).value)"
     />
-    <span v-else class="shown">{{ cell?.text }}</span>
+    <span v-else class="shown" :title="shown === cell?.text ? undefined : cell?.text">{{ shown }}</span>
     <span v-if="filtered" class="filtered small" title="Rows shown, of all rows of the list">{{ filtered }}</span>
     <i v-if="cell?.note" class="note" title="There is a note"></i>
     <sup v-if="mark > 0" class="mark" aria-hidden="true">{{ mark }}</sup>
@@ -125,6 +132,9 @@ td {
   background: var(--act-wash);
   color: var(--act);
   font-weight: 700;
+}
+.table-heading {
+  box-shadow: inset 0 3px var(--act);
 }
 .in-block {
   background: var(--act-wash);

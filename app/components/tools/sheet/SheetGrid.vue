@@ -1,20 +1,11 @@
 <script setup lang="ts">
 import { columnName } from '~~/core/tools/sheet/formula/references'
 import type { SheetWindow } from '~~/core/tools/sheet/viewing'
-import {
-  cellsByPlace,
-  COLUMN_WIDTH,
-  drawn,
-  firstToShow,
-  HEAD_HEIGHT,
-  HEAD_WIDTH,
-  ROW_HEIGHT,
-  spanAt,
-  spansOf,
-} from './layout'
+import { cellsByPlace, HEAD_HEIGHT, HEAD_WIDTH, spanAt, spansOf } from './layout'
 import { blockOf, holds, isSingle } from './selection'
 import type { Block, Place, Selected } from './selection'
 import { useGridPointer } from './useGridPointer'
+import { useLines } from './useLines'
 
 /** The cells that are in sight, out of up to a million rows: only they are drawn. */
 const props = defineProps<{
@@ -40,26 +31,10 @@ const emit = defineEmits<{
 }>()
 
 const scroller = useTemplateRef('scroller')
-const { width, height } = useElementSize(scroller)
-const { x: scrollLeft, y: scrollTop } = useScroll(scroller)
-const frozen = computed(() => props.window?.frozen ?? { rows: 0, columns: 0 })
-const first = computed<Place>(() => ({
-  row: frozen.value.rows + Math.round(scrollTop.value / ROW_HEIGHT),
-  column: frozen.value.columns + Math.round(scrollLeft.value / COLUMN_WIDTH),
-}))
-const room = computed(() => ({ rows: height.value - HEAD_HEIGHT, columns: width.value - HEAD_WIDTH }))
-const heights = computed(() => props.window?.heights ?? {})
-const widths = computed(() => props.window?.widths ?? {})
-const rows = computed(() =>
-  drawn(first.value.row, frozen.value.rows, room.value.rows, heights.value, ROW_HEIGHT, 1_048_576),
+const { width, height, frozen, first, room, rows, columns, extent, whole, show } = useLines(
+  scroller,
+  () => props.window,
 )
-const columns = computed(() =>
-  drawn(first.value.column, frozen.value.columns, room.value.columns, widths.value, COLUMN_WIDTH, 16_384),
-)
-const extent = computed(() => ({
-  rows: Math.max(props.window?.extent.rows ?? 0, first.value.row + rows.value.length) + 20,
-  columns: Math.max(props.window?.extent.columns ?? 0, first.value.column + columns.value.length) + 4,
-}))
 watch(
   [() => first.value.row, () => first.value.column, () => rows.value.length, () => columns.value.length],
   ([row, column, height, width]) => emit('seen', { row, column }, { rows: height, columns: width }),
@@ -79,6 +54,9 @@ function filtered(row: number, column: number): string {
   const here = filter?.area.top === row && filter.columns.some(one => one.column === column)
   return here ? `${filter.shown}/${filter.rows}` : ''
 }
+/** The table of which this is a heading. */
+const tableHeading = (row: number, column: number): string =>
+  props.window?.tables.find(table => table.top === row && column >= table.left && column <= table.right)?.name ?? ''
 const block = computed(() => blockOf(props.selected))
 const isCursor = (row: number, column: number): boolean =>
   props.selected.cursor.row === row && props.selected.cursor.column === column
@@ -98,15 +76,6 @@ function roomFor(column: number): number {
 }
 const several = computed(() => !isSingle(block.value))
 
-/** Brings the corner that moves into sight. */
-function show({ row, column }: Place): void {
-  const [fromRow, fromColumn] = [
-    firstToShow(row, first.value.row, frozen.value.rows, room.value.rows, heights.value, ROW_HEIGHT),
-    firstToShow(column, first.value.column, frozen.value.columns, room.value.columns, widths.value, COLUMN_WIDTH),
-  ]
-  if (fromRow !== first.value.row) scrollTop.value = (fromRow - frozen.value.rows) * ROW_HEIGHT
-  if (fromColumn !== first.value.column) scrollLeft.value = (fromColumn - frozen.value.columns) * COLUMN_WIDTH
-}
 defineExpose({ show, pageRows: computed(() => Math.max(1, rows.value.length - frozen.value.rows - 1)) })
 
 const { down, move, open } = useGridPointer({
@@ -120,13 +89,7 @@ const { down, move, open } = useGridPointer({
 
 <template>
   <div ref="scroller" class="scroller">
-    <div
-      class="size"
-      :style="{
-        height: `${HEAD_HEIGHT + (extent.rows - frozen.rows) * ROW_HEIGHT + room.rows - ROW_HEIGHT * 2}px`,
-        width: `${HEAD_WIDTH + (extent.columns - frozen.columns) * COLUMN_WIDTH + 200}px`,
-      }"
-    >
+    <div class="size" :style="whole">
       <div class="sight" :style="{ width: `${width}px`, height: `${height}px` }">
         <table
           role="grid"
@@ -168,7 +131,7 @@ const { down, move, open } = useGridPointer({
               >
                 {{ row + 1 }}
               </th>
-              <template v-for="{ at: column } in columns" :key="column">
+              <template v-for="{ at: column, size: wide } in columns" :key="column">
                 <SheetCell
                   v-if="spanOf(row, column) !== null"
                   :id="isCursor(row, column) ? 'cell-with-cursor' : undefined"
@@ -178,6 +141,8 @@ const { down, move, open } = useGridPointer({
                   :row="row"
                   :column="column"
                   :cell="cellAt(row, column)"
+                  :wide="spanOf(row, column) ? Infinity : wide"
+                  :table-heading="tableHeading(row, column)"
                   :cursor="isCursor(row, column)"
                   :in-block="several && holds(block, row, column)"
                   :handle="row === block.bottom && column === block.right && typing === null"

@@ -28,6 +28,24 @@ export function drawn(
   return lines
 }
 
+/** The lines that have no size, rising. */
+export const hiddenAmong = (sizes: Readonly<Record<number, number>>): number[] =>
+  Object.entries(sizes).flatMap(([line, size]) => (size === 0 ? [Number(line)] : []))
+
+/** The line that comes first after so many steps of scrolling beyond those that stay. `hidden`: rising. */
+export function lineAfter(steps: number, frozen: number, hidden: readonly number[]): number {
+  let line = frozen + steps
+  for (const one of hidden) {
+    if (one > line) break
+    if (one >= frozen) line += 1
+  }
+  return line
+}
+
+/** How many steps of scrolling it takes until a line comes first. */
+export const stepsTo = (line: number, frozen: number, hidden: readonly number[]): number =>
+  line - frozen - hidden.filter(one => one >= frozen && one < line).length
+
 /** How many cells around what is seen are asked for with it, so that scrolling rarely waits. */
 const MARGIN = 40
 

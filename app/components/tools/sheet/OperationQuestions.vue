@@ -12,7 +12,12 @@ const asked = computed(() =>
   props.questions.filter(({ only }) => !only || only.of.includes(answers.value[only.key] ?? '')),
 )
 const form = useTemplateRef('form')
-onMounted(() => form.value?.querySelector<HTMLElement>('input, select')?.focus())
+onMounted(() => {
+  const first = form.value?.querySelector<HTMLInputElement | HTMLSelectElement>('input, select')
+  first?.focus()
+  // What stands there at first is replaced by what is typed.
+  if (first instanceof HTMLInputElement) first.select()
+})
 </script>
 
 <template>

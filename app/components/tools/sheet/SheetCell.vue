@@ -105,6 +105,7 @@ td {
   border-right: 1px solid var(--line);
   border-bottom: 1px solid var(--line);
   white-space: nowrap;
+  line-height: 1.25;
   cursor: cell;
 }
 .shown {

@@ -81,6 +81,10 @@ describe('the operation finder', () => {
     expect(findOperations('')).toEqual(operations)
   })
 
+  it('finds first what is called just that', () => {
+    for (const { id, title } of operations) expect(findOperations(title)[0]?.id).toBe(id)
+  })
+
   it('narrows with every word that is added', () => {
     expect(findOperations('insert').length).toBeGreaterThan(
       findOperations('insert rows').filter(({ id }) => id === 'insert-rows').length,

@@ -83,7 +83,9 @@ export function findOperations(typed: string): readonly Operation[] {
     .map(({ operation, title, about, others }, place) => {
       const fits = wanted.map(word => Math.max(best(word, title) * 3, best(word, others) * 2.5, best(word, about)))
       const missed = fits.filter(one => one === 0).length
-      const whole = operation.words.some(words => words.toLowerCase() === typed.trim().toLowerCase()) ? 2 : 0
+      const exact = typed.trim().toLowerCase()
+      const called = operation.title.toLowerCase() === exact
+      const whole = called ? 3 : operation.words.some(words => words.toLowerCase() === exact) ? 2 : 0
       const score = fits.reduce((sum, one) => sum + one, 0) - missed * 2 + whole - title.length * 0.02
       return { operation, score, place, missed }
     })

@@ -167,14 +167,20 @@ export const ordering: readonly Operation[] = [
     asks: (selection, around) => {
       const columns = columnChoices(around)
       return [
-        { key: 'by', label: 'A group for each', kind: 'choice', choices: columns, first: columns[0]?.value ?? 'A' },
+        {
+          key: 'by',
+          label: 'A group for each',
+          kind: 'choice',
+          choices: columns,
+          first: columnOfCursor(selection, around),
+        },
         { key: 'how', label: 'Work out the', kind: 'choice', choices: SUBTOTALS, first: 'sum' },
         {
           key: 'of',
           label: 'Of',
           kind: 'choice',
           choices: columns,
-          first: columnOfCursor(selection, around),
+          first: columns.at(-1)?.value ?? 'A',
         },
       ]
     },

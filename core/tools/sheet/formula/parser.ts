@@ -256,20 +256,26 @@ class Parser {
 }
 
 /** Every part of a formula, from the whole to the smallest. */
-export function* partsOf(node: Node): Generator<Node> {
-  yield node
+export function partsOf(node: Node): readonly Node[] {
+  const parts: Node[] = []
+  addParts(node, parts)
+  return parts
+}
+
+function addParts(node: Node, parts: Node[]): void {
+  parts.push(node)
   switch (node.kind) {
     case 'call':
-      for (const arg of node.args) if (arg) yield* partsOf(arg)
+      for (const arg of node.args) if (arg) addParts(arg, parts)
       break
     case 'infix':
-      yield* partsOf(node.left)
-      yield* partsOf(node.right)
+      addParts(node.left, parts)
+      addParts(node.right, parts)
       break
     case 'prefix':
     case 'percent':
     case 'group':
-      yield* partsOf(node.of)
+      addParts(node.of, parts)
       break
     default:
   }

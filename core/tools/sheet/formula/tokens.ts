@@ -51,57 +51,100 @@ const CLOSING_PART = 'The square bracket that begins here has no end, or its tab
 const CLOSING_QUOTE = 'The text that begins here has no closing quotation mark.'
 
 /** The pieces of a formula without its equals sign. Throws a FormulaFault. */
-export function tokensOf(formula: string): Token[] {
-  const tokens: Token[] = []
-  let place = 0
-  const read = (pattern: RegExp): RegExpExecArray | null => {
-    pattern.lastIndex = place
-    return pattern.exec(formula)
+export const tokensOf = (formula: string): Token[] => new Reader(formula).all()
+
+class Reader {
+  readonly #tokens: Token[] = []
+  #place = 0
+
+  readonly #hasSheets: boolean
+
+  constructor(private readonly formula: string) {
+    this.#hasSheets = formula.includes('!')
   }
-  const take = (kind: Token['kind'], text: string, from: number, more?: Pick<Token, 'sheet' | 'reference'>): void => {
-    tokens.push({ kind, text, from, to: from + text.length, ...more })
-  }
-  /** What may have a sheet before it, or none: a reference, a name, a number, an error. */
-  const takeWord = (): void => {
-    const from = place
-    const sheet = read(SHEET)
-    if (sheet) place += sheet[0].length
-    const name = sheet ? (sheet[1]?.replaceAll("''", "'") ?? sheet[2]) : undefined
-    const on = name === undefined ? {} : { sheet: name }
-    const found = read(RANGE) ?? read(CELL)
-    const reference = found && readReference(found[0])
-    if (reference) take('reference', found[0], place, { ...on, reference })
-    else if (found && /^\$?\d|\$/.test(found[0])) throw new FormulaFault(`${found[0]} lies off the sheet.`, place)
-    else {
-      const number = sheet ? null : read(NUMBER)
-      const word = number ? null : read(WORD)
-      if (number) take('number', number[0], place)
-      else if (word) takeName(word[0], on)
-      else throw new FormulaFault(`“${formula[place] ?? ''}” can’t stand here.`, place)
+
+  all(): Token[] {
+    while (this.#place < this.formula.length) {
+      this.#one()
+      this.#place = this.#tokens.at(-1)!.to
     }
-    if (sheet) tokens.at(-1)!.from = from
+    this.#take('end', '', this.#place)
+    return this.#tokens
   }
-  const takeName = (word: string, on: Pick<Token, 'sheet'>): void => {
-    const from = place
-    place += word.length
-    const part = on.sheet === undefined && formula[place] === '[' ? read(PART) : null
-    if (!part && formula[place] === '[') throw new FormulaFault(CLOSING_PART, place)
-    take('name', word + (part?.[0] ?? ''), from, on)
+
+  #read(pattern: RegExp): string | null {
+    pattern.lastIndex = this.#place
+    return pattern.exec(this.formula)?.[0] ?? null
   }
-  while (place < formula.length) {
+
+  #take(kind: Token['kind'], text: string, from: number, more?: Pick<Token, 'sheet' | 'reference'>): void {
+    this.#tokens.push({ kind, text, from, to: from + text.length, ...more })
+  }
+
+  #one(): void {
     // The first character tells most pieces apart.
-    const operator = read(OPERATOR)
-    if (operator) take('operator', operator[0], place)
-    else {
-      const plain = read(SPACE) ?? read(TEXT) ?? read(ERROR)
-      const kind = plain && (plain[0].startsWith('"') ? 'text' : plain[0].startsWith('#') ? 'error' : 'space')
-      if (plain && kind && (kind !== 'error' || ERROR_CODES.some(code => code === plain[0])))
-        take(kind, plain[0], place)
-      else if (formula[place] === '"') throw new FormulaFault(CLOSING_QUOTE, place)
-      else takeWord()
+    const operator = this.#read(OPERATOR)
+    if (operator !== null) {
+      this.#take('operator', operator, this.#place)
+      return
     }
-    place = tokens.at(-1)!.to
+    switch (this.formula[this.#place]) {
+      case '"': {
+        const text = this.#read(TEXT)
+        if (text === null) throw new FormulaFault(CLOSING_QUOTE, this.#place)
+        this.#take('text', text, this.#place)
+        return
+      }
+      case '#': {
+        const error = this.#read(ERROR)
+        if (!ERROR_CODES.some(code => code === error)) throw this.#misplaced()
+        this.#take('error', error!, this.#place)
+        return
+      }
+      default: {
+        const space = this.#read(SPACE)
+        if (space === null) this.#word()
+        else this.#take('space', space, this.#place)
+      }
+    }
   }
-  tokens.push({ kind: 'end', text: '', from: place, to: place })
-  return tokens
+
+  /** What may have a sheet before it, or none: a reference, a name, a number. */
+  #word(): void {
+    const from = this.#place
+    const before = this.#hasSheets ? this.#read(SHEET) : null
+    this.#place += before?.length ?? 0
+    const on = before === null ? {} : { sheet: sheetWritten(before) }
+    const found = this.#read(RANGE) ?? this.#read(CELL)
+    const reference = found === null ? null : readReference(found)
+    if (found !== null && reference) this.#take('reference', found, this.#place, { ...on, reference })
+    else if (found !== null && /^\$?\d|\$/.test(found))
+      throw new FormulaFault(`${found} lies off the sheet.`, this.#place)
+    else this.#plain(on)
+    if (before !== null) this.#tokens.at(-1)!.from = from
+  }
+
+  #plain(on: Pick<Token, 'sheet'>): void {
+    const number = on.sheet === undefined ? this.#read(NUMBER) : null
+    if (number !== null) {
+      this.#take('number', number, this.#place)
+      return
+    }
+    const from = this.#place
+    const word = this.#read(WORD)
+    if (word === null) throw this.#misplaced()
+    this.#place += word.length
+    const opens = this.formula[this.#place] === '['
+    const part = opens && on.sheet === undefined ? this.#read(PART) : null
+    if (opens && part === null) throw new FormulaFault(CLOSING_PART, this.#place)
+    this.#take('name', word + (part ?? ''), from, on)
+  }
+
+  #misplaced(): FormulaFault {
+    return new FormulaFault(`“${this.formula[this.#place] ?? ''}” can’t stand here.`, this.#place)
+  }
 }
+
+/** The name of a sheet by what stands before a reference: Rates!, or 'Berth list'!. */
+const sheetWritten = (before: string): string =>
+  before.startsWith("'") ? before.slice(1, -2).replaceAll("''", "'") : before.slice(0, -1)

@@ -76,22 +76,28 @@ export function numbersOf(value: Value, around: Surroundings): number[] | SheetE
     const number = toNumber(value as Scalar)
     return isError(number) ? number : [number]
   }
-  const numbers: number[] = []
-  let wrong: SheetError | undefined
-  const take = (found: Scalar): void => {
-    if (typeof found === 'number') numbers.push(found)
-    else if (isError(found)) wrong ??= found
-  }
-  if (!isReference(value)) for (const matrix of matricesOf(value, around)) eachHeld(matrix, take)
+  const found = new Numbers()
+  if (!isReference(value)) for (const matrix of matricesOf(value, around)) eachHeld(matrix, one => void found.take(one))
   // What formulas ask for most often is read straight from the cells.
   else
     for (const { sheet, top, left, bottom, right } of value.areas) {
       const extent = around.extent(sheet)
       for (let row = top; row <= Math.min(bottom, extent.rows - 1); row += 1)
         for (let column = left; column <= Math.min(right, extent.columns - 1); column += 1)
-          take(around.read(sheet, row, column))
+          found.take(around.read(sheet, row, column))
     }
-  return wrong ?? numbers
+  return found.wrong ?? found.all
+}
+
+/** Numbers among values, and the first error. */
+class Numbers {
+  readonly all: number[] = []
+  wrong: SheetError | undefined
+
+  take(value: Scalar): void {
+    if (typeof value === 'number') this.all.push(value)
+    else if (isError(value)) this.wrong ??= value
+  }
 }
 
 /** All that was given to the last parameter, of areas every cell that isn't empty. */

@@ -15,6 +15,7 @@ const trainer: Place[] = [
   { to: '/courses', label: 'Courses' },
   { to: '/marks', label: 'Marks book' },
   { to: '/adjustments', label: 'Adjustments' },
+  { to: '/workbooks', label: 'Workbooks' },
 ]
 const rooms: Place = { to: '/rooms', label: 'Rooms' }
 const invigilator: Place[] = [rooms, { to: '/audit', label: 'Audit log' }]

@@ -47,6 +47,22 @@ describe('the work of a task on the device', () => {
     expect(narrations(work)).toEqual([])
   })
 
+  it('refuses at once what the server would not take for its size', () => {
+    const work = fresh()
+    expect(work.operate('a', post('x'.repeat(999_000)))).toMatchObject({
+      ok: false,
+      refusal: expect.stringContaining('1 MB') as string,
+    })
+    expect(work.operate('b', post('é'.repeat(600_000)))).toMatchObject({
+      ok: false,
+      refusal: expect.stringContaining('1 MB') as string,
+    })
+    expect(narrations(work)).toEqual([])
+    expect(work.operate('c', post('é'.repeat(900)))).not.toMatchObject({
+      refusal: expect.stringContaining('1 MB') as string,
+    })
+  })
+
   it('undoes what was taken back or refused, and keeps what was done since', () => {
     const work = fresh()
     work.operate('a', post('wrong'))

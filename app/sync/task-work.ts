@@ -1,5 +1,6 @@
 import { markAfter, UNTOUCHED, worked } from '../../core/sitting/work'
 import type { Work } from '../../core/sitting/work'
+import { MOST_OP_BYTES } from '../../core/wire/sitting'
 import type { AnyTool } from '../../core/tools/tool'
 
 export type Tried = { ok: true; changes: boolean } | { ok: false; refusal: string }
@@ -14,6 +15,13 @@ export interface Answered {
 interface Waiting {
   id: string
   op: unknown
+}
+
+const TOO_LARGE = 'That is more than 1 MB, which is the most that can be put in at once. Put it in in parts.'
+function isTooLarge(op: unknown): boolean {
+  const text = JSON.stringify(op)
+  // A character is four bytes at most: only what may be too large is counted.
+  return text.length * 4 > MOST_OP_BYTES && new TextEncoder().encode(text).length > MOST_OP_BYTES
 }
 
 /**
@@ -45,6 +53,7 @@ export class TaskWork {
 
   /** Tries an operation on what is shown and, where it can be done, does it. A closed task takes looks alone. */
   operate(id: string, op: unknown, closedBecause: string | null = null): Tried {
+    if (isTooLarge(op)) return { ok: false, refusal: TOO_LARGE }
     const tried = this.#try(op)
     if (!tried.ok) return tried
     if (tried.changes && closedBecause !== null) return { ok: false, refusal: closedBecause }

@@ -187,6 +187,10 @@ export const sittingView = z.strictObject({
 })
 export type SittingView = z.infer<typeof sittingView>
 
+/** Bytes that the server takes at once. One operation has to leave room for what it is sent in. */
+export const MOST_EVENT_BYTES = 1_000_000
+export const MOST_OP_BYTES = MOST_EVENT_BYTES - 2000
+
 /** `seat` names the page that sends; a page that another has taken over from is refused. */
 export const eventsRequest = z.strictObject({
   events: z.array(clientEvent).min(1).max(100),

@@ -128,6 +128,46 @@ describe('a chart', () => {
   }, 120_000)
 })
 
+describe('a table', () => {
+  it('grows with the row that is typed below it, and so does what names its columns', async () => {
+    const { driver } = bench.browser
+    await bench.hands.goTo('A3')
+    await bench.hands.find('format as table')
+    await bench.hands.answer('Berths')
+    await see(driver, text(', column Berth.'))
+    await bench.hands.goTo('I3')
+    await bench.hands.keys('=SUM(Berths[F')
+    await see(driver, By.css('.help li'))
+    await bench.hands.keys(Key.TAB, Key.ENTER)
+    await bench.hands.goTo('I3')
+    const before = Number(await (await bench.hands.cellNamed('I3')).getText())
+    expect(before).toBeGreaterThan(5000)
+    await bench.hands.goTo('A20')
+    await bench.hands.keys('C1', Key.ENTER)
+    await bench.hands.goTo('F20')
+    await bench.hands.keys('1000', Key.ENTER)
+    await bench.hands.goTo('I3')
+    await bench.hands.shows('I3', String(Math.round((before + 1000) * 100) / 100))
+    // One undo takes the row back, with all that it brought.
+    await chord(driver, Key.CONTROL, 'z')
+    await chord(driver, Key.CONTROL, 'z')
+    await bench.hands.shows('I3', String(before))
+  }, 120_000)
+
+  it('takes subtotals in, and gives them up again', async () => {
+    await bench.hands.goTo('D4')
+    await bench.hands.find('sort')
+    await bench.hands.answer('D')
+    await bench.hands.find('subtotals')
+    await bench.hands.answer(null, null, 'F')
+    await bench.hands.goTo('D12')
+    await bench.hands.shows('D12', 'mooring total')
+    await bench.hands.find('ungroup')
+    await bench.hands.shows('D12', 'rack')
+    await allSaved(bench.browser.driver)
+  }, 120_000)
+})
+
 describe('a CSV file', () => {
   it('is looked at before it comes in, and comes in as it is read there', async () => {
     const { driver } = bench.browser

@@ -1,8 +1,8 @@
-import { eventsRequest, eventsResponse } from '../../../../core/wire/sitting'
+import { eventsRequest, eventsResponse, MOST_EVENT_BYTES } from '../../../../core/wire/sitting'
 import { answer } from '../../../http/handler'
 
 export default answer(eventsResponse, async ({ services, person, body, id }) => {
   const who = await person()
-  const { events, seat } = await body(eventsRequest, { largest: 1_000_000, withinMs: 60_000 })
+  const { events, seat } = await body(eventsRequest, { largest: MOST_EVENT_BYTES, withinMs: 60_000 })
   return services.sittings.record(who, id, events, seat)
 })

@@ -21,7 +21,8 @@ afterAll(async () => {
 describe('a workbook of another program', () => {
   const choose = async (name: string): Promise<void> =>
     (await see(bench.browser.driver, By.css('input[type="file"]'))).sendKeys(join(folder, name))
-  const refused = (words: string) => see(bench.browser.driver, By.xpath(`//*[@role='alert'][normalize-space()='${words}']`))
+  const refused = (words: string) =>
+    see(bench.browser.driver, By.xpath(`//*[@role='alert'][normalize-space()='${words}']`))
 
   it('is read on the device: what comes along, and what is lost', async () => {
     const { driver } = bench.browser

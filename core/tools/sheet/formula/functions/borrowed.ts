@@ -15,7 +15,7 @@ function ours(found: unknown): Scalar {
 }
 
 /** One of the library’s functions, giving our values; `CHISQ.DIST.RT` lies within another. Throws a RangeError. */
-function from(name: string): (...args: unknown[]) => Scalar {
+export function from(name: string): (...args: unknown[]) => Scalar {
   const found = name
     .split('.')
     .reduce<unknown>((at, step) => (at as Record<string, unknown> | undefined)?.[step], library)

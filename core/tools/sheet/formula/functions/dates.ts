@@ -52,7 +52,7 @@ function weekday(date: number, kind: number): Scalar {
 }
 
 /** Days by years of 360 days: the American way, or the European one. */
-function days360(from: number, to: number, european: boolean): number {
+export function days360(from: number, to: number, european: boolean): number {
   const [start, end] = [dayOf(from), dayOf(to)]
   const last = ({ year, month, day }: typeof start): boolean => day === daysInMonth(year, month)
   let [startDay, endDay] = [start.day, end.day]

@@ -39,7 +39,7 @@ function interest(loan: Omit<Loan, 'payment'>, period: number): number {
 }
 
 /** Where a function is nothing, from a guess: by tangents, then by halving. */
-function root(of: (x: number) => number, guess: number, least = -0.999_999): number | null {
+export function root(of: (x: number) => number, guess: number, least = -0.999_999): number | null {
   let x = guess
   for (let round = 0; round < 100; round += 1) {
     const [value, step] = [of(x), 1e-7 * Math.max(1, Math.abs(x))]

@@ -1,5 +1,6 @@
 import { arithmetic } from './arithmetic'
 import { arrays } from './arrays'
+import { bonds } from './bonds'
 import { borrowed } from './borrowed'
 import { conditional } from './conditional'
 import { database } from './database'
@@ -8,6 +9,7 @@ import type { SheetFunction } from './definition'
 import { finance } from './finance'
 import { logic } from './logic'
 import { lookup } from './lookup'
+import { samples } from './samples'
 import { statistics } from './statistics'
 import { summaries } from './summaries'
 import { text } from './text'
@@ -17,13 +19,13 @@ import { varied } from './varied'
 /** All functions by what they are about. */
 export const functionGroups: Readonly<Record<string, readonly SheetFunction[]>> = {
   arithmetic,
-  statistics,
+  'statistics': [...statistics, ...samples],
   'by condition': conditional,
   logic,
   text,
   'lookup and reference': [...lookup, ...varied],
   'dates and times': dates,
-  'money': [...finance, ...treasury],
+  'money': [...finance, ...treasury, ...bonds],
   arrays,
   'lists with headings': [...database, ...summaries],
   'special functions': borrowed,

@@ -7,8 +7,8 @@ import { arithmetic, sumOf } from './arithmetic'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
 
-const mean = (numbers: readonly number[]): number => sumOf(numbers) / numbers.length
-const squaresAround = (numbers: readonly number[]): number => {
+export const mean = (numbers: readonly number[]): number => sumOf(numbers) / numbers.length
+export const squaresAround = (numbers: readonly number[]): number => {
   const middle = mean(numbers)
   return sumOf(numbers.map(number => (number - middle) ** 2))
 }
@@ -81,7 +81,7 @@ const ofAll = (name: string, about: string, work: (numbers: number[]) => number,
   })
 
 /** Pairs of numbers at the same places of two areas. */
-function pairs(one: Matrix, other: Matrix): [number, number][] | SheetError {
+export function pairs(one: Matrix, other: Matrix): [number, number][] | SheetError {
   if (one.rows * one.columns !== other.rows * other.columns) return NOT_THERE
   const found: [number, number][] = []
   for (let place = 0; place < Math.max(one.held.rows * one.columns, other.held.rows * other.columns); place += 1) {
@@ -103,7 +103,7 @@ interface Line {
   count: number
 }
 
-function line(points: readonly [number, number][]): Line {
+export function line(points: readonly [number, number][]): Line {
   const [x, y] = [mean(points.map(point => point[0])), mean(points.map(point => point[1]))]
   const sumXX = sumOf(points.map(point => (point[0] - x) ** 2))
   const sumYY = sumOf(points.map(point => (point[1] - y) ** 2))

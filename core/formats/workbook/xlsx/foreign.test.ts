@@ -296,6 +296,45 @@ describe('files written by hand', () => {
     ])
       expect(lost.join('; ')).toContain(what)
   })
+
+  it('with tables: their rows but not their total, filtered, and formulas that name their columns', async () => {
+    const text = (ref: string, words: string) => cell(ref, `<is><t>${words}</t></is>`, ' t="inlineStr"')
+    const rows =
+      `<row r="1">${text('A1', 'Kind')}${text('B1', 'Fee due')}${text('C1', 'Twice')}</row>` +
+      `<row r="2">${text('A2', 'rack')}${cell('B2', '<v>80</v>')}` +
+      `${cell('C2', '<f>Fees[[#This Row],[Fee due]]*2</f><v>0</v>')}</row>` +
+      `<row r="3" hidden="1">${text('A3', 'shed')}${cell('B3', '<v>20</v>')}` +
+      `${cell('C3', '<f>Fees[[#This Row],[Fee due]]*2</f><v>0</v>')}</row>` +
+      `<row r="4">${text('A4', 'Total')}${cell('B4', '<f>SUBTOTAL(109,Fees[Fee due])</f><v>0</v>')}</row>` +
+      `<row r="6">${cell('A6', '<f>SUM(Fees[Twice])</f><v>0</v>')}${cell('B6', '<f>[1]Other!A1</f><v>7</v>')}</row>`
+    const columns = ['Kind', 'Fee due', 'Twice'].map((name, place) => `<tableColumn id="${place + 1}" name="${name}"/>`)
+    const table =
+      `<table xmlns="${MAIN}" id="1" name="Fees" displayName="Fees" ref="A1:C4" totalsRowCount="1">` +
+      '<autoFilter ref="A1:C3"><filterColumn colId="0"><filters><filter val="rack"/></filters></filterColumn>' +
+      `</autoFilter><tableColumns count="3">${columns.join('')}</tableColumns>` +
+      '<tableStyleInfo name="Any" showRowStripes="1"/></table>'
+    const { workbook, lost } = await readXlsx(
+      byHand(`<sheetData>${rows}</sheetData><tableParts count="1"><tablePart r:id="rId1"/></tableParts>`, {
+        more: {
+          'xl/tables/table1.xml': table,
+          'xl/worksheets/_rels/sheet1.xml.rels':
+            '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">' +
+            `<Relationship Id="rId1" Type="${RELATIONS}/table" Target="../tables/table1.xml"/></Relationships>`,
+        },
+      }),
+      TODAY,
+    )
+    expect(workbook.sheets[0]!.features.tables).toEqual([{ name: 'Fees', area: 'A1:C3' }])
+    expect(workbook.sheets[0]!.features.filter).toMatchObject({ area: 'A1:C3', hides: [2] })
+    expect([formula(workbook, 'C2'), at(workbook, 'C2'), at(workbook, 'B4'), at(workbook, 'A6')]).toEqual([
+      '=Fees[@Fee due]*2',
+      160,
+      80,
+      200,
+    ])
+    expect([at(workbook, 'B6'), formula(workbook, 'B6')]).toEqual([7, undefined])
+    expect(lost).toEqual(['formulas that can’t be read here: what they showed is kept', 'the design of tables'])
+  })
 })
 
 describe('cells with formulas', () => {

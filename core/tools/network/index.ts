@@ -1,0 +1,31 @@
+import type { Tool } from '../tool'
+import { judge, networkCheck } from './checks'
+import type { NetworkCheck } from './checks'
+import { describe } from './describe'
+import { apply, effect, networkOp } from './ops'
+import type { NetworkOp } from './ops'
+import { pack, unpack } from './packing'
+import { proving } from './proving'
+import { initial, networkSetup } from './state'
+import type { NetworkSetup, NetworkState } from './state'
+import { view } from './viewing'
+
+/** Devices that exchange frames, and what they are told. */
+export const network: Tool<NetworkState, NetworkOp, NetworkSetup, NetworkCheck> = {
+  id: 'network',
+  setup: networkSetup,
+  op: networkOp,
+  check: networkCheck,
+  heavy: true,
+  initial,
+  apply,
+  effect,
+  describe,
+  judge,
+  carry: (_, to) => to,
+  figure: () => null,
+  proving,
+  pack,
+  unpack,
+  view,
+}

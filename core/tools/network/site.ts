@@ -1,0 +1,70 @@
+import { z } from 'zod'
+
+/** What a device is. Servers and printers are hosts that others ask for something. */
+export const deviceKind = z.enum(['host', 'server', 'printer', 'switch', 'router'])
+export type DeviceKind = z.infer<typeof deviceKind>
+
+export const isSwitch = (kind: DeviceKind): boolean => kind === 'switch'
+export const forwards = (kind: DeviceKind): boolean => kind === 'router'
+
+export const deviceName = z.string().regex(/^[a-z][a-z0-9-]{0,30}$/)
+export const portName = z.string().regex(/^p[1-9]\d?$/)
+
+/** A port by its device and its name: desk-1 p1. */
+export const portPlace = z.string().regex(/^[a-z][a-z0-9-]{0,30} p[1-9]\d?$/)
+export interface PortPlace {
+  device: string
+  port: string
+}
+export const placeText = ({ device, port }: PortPlace): string => `${device} ${port}`
+export function readPlace(text: string): PortPlace {
+  const [device = '', port = ''] = text.split(' ')
+  return { device, port }
+}
+
+const point = z.strictObject({ x: z.number(), y: z.number() })
+
+export const device = z.strictObject({
+  name: deviceName,
+  kind: deviceKind,
+  /** So many ports: p1, p2, … */
+  ports: z.int().min(1).max(52),
+  /** Where it stands on the map, from the upper left corner. */
+  at: point,
+  /** What it is for, in a few words. */
+  about: z.string().max(60).optional(),
+})
+export type Device = z.infer<typeof device>
+
+/** A part of the firm on the map. */
+export const area = z.strictObject({
+  name: z.string().min(1).max(40),
+  at: point,
+  width: z.number().min(40),
+  height: z.number().min(40),
+})
+export type Area = z.infer<typeof area>
+
+export interface Site {
+  devices: readonly Device[]
+  areas: readonly Area[]
+}
+
+/** A cable joins two ports, each written as a port’s place; the earlier one in the alphabet first. */
+export interface Cable {
+  from: string
+  to: string
+}
+
+export const cableOf = (one: string, other: string): Cable =>
+  one < other ? { from: one, to: other } : { from: other, to: one }
+
+export const deviceNamed = (site: Site, name: string): Device | undefined => site.devices.find(one => one.name === name)
+
+export const portsOf = ({ ports }: Device): string[] => Array.from({ length: ports }, (_, at) => `p${at + 1}`)
+
+/** The hardware address of a port: one of those that anybody may give (IEEE 802, bit of local administration). */
+export function hardwareOf(site: Site, { device: name, port }: PortPlace): number {
+  const at = site.devices.findIndex(one => one.name === name)
+  return 0x02_00_00_00_00_00 + (at + 1) * 256 + Number(port.slice(1))
+}

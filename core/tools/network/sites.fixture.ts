@@ -1,0 +1,56 @@
+import { apply, networkOp } from './ops'
+import { initial, networkSetup } from './state'
+import type { NetworkState } from './state'
+
+const at = { x: 0, y: 0 }
+const addressed = (address: string, gateway?: string) => ({
+  'interfaces/p1/ipv4/address': address,
+  ...(gateway ? { 'routing/routes/0.0.0.0/0/next-hop': gateway } : {}),
+})
+
+/** An office and a shop, each with a switch, and a router between them. All is well. */
+export const yard = (): NetworkState =>
+  initial(
+    networkSetup.parse({
+      devices: [
+        { name: 'desk-1', kind: 'host', ports: 1, at, set: addressed('10.44.10.11/24', '10.44.10.1') },
+        { name: 'books', kind: 'server', ports: 1, at, set: addressed('10.44.10.20/24', '10.44.10.1') },
+        { name: 'office-sw', kind: 'switch', ports: 4, at },
+        {
+          name: 'gate',
+          kind: 'router',
+          ports: 3,
+          at,
+          set: { 'interfaces/p1/ipv4/address': '10.44.10.1/24', 'interfaces/p2/ipv4/address': '10.44.20.1/24' },
+        },
+        { name: 'shop-sw', kind: 'switch', ports: 4, at },
+        { name: 'till-1', kind: 'host', ports: 1, at, set: addressed('10.44.20.11/24', '10.44.20.1') },
+      ],
+      cables: [
+        ['desk-1 p1', 'office-sw p1'],
+        ['books p1', 'office-sw p2'],
+        ['office-sw p4', 'gate p1'],
+        ['gate p2', 'shop-sw p4'],
+        ['shop-sw p1', 'till-1 p1'],
+      ],
+    }),
+  )
+
+/** The state after these operations. Throws where one is refused. */
+export function after(state: NetworkState, ...ops: readonly unknown[]): NetworkState {
+  return ops.reduce<NetworkState>((before, op) => {
+    const applied = apply(before, networkOp.parse(op))
+    if (!applied.ok) throw new Error(applied.refusal)
+    return applied.state
+  }, state)
+}
+
+export function refusalOf(state: NetworkState, op: unknown): string {
+  const applied = apply(state, networkOp.parse(op))
+  return applied.ok ? 'done' : applied.refusal
+}
+
+export const put = (device: string, path: string, value: string) => ({ type: 'put', device, path, value })
+export const drop = (device: string, path: string) => ({ type: 'drop', device, path })
+export const applied = (device: string) => ({ type: 'apply', device })
+export const pinged = (device: string, to: string) => ({ type: 'ask', ask: { what: 'ping', device, to } })

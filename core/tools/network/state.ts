@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { matchPath } from './settings/paths'
+import type { Settings } from './settings/paths'
+import { contradiction } from './settings/checking'
+import { area, cableOf, device, deviceNamed, portPlace, portsOf, readPlace } from './site'
+import type { Cable, Site } from './site'
+
+/** Something that is tried from a device. */
+export const ask = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('ping'), device: z.string(), to: z.string() }),
+])
+export type Ask = z.infer<typeof ask>
+
+/** A site as content writes it. */
+export const networkSetup = z.strictObject({
+  areas: z.array(area).default([]),
+  devices: z
+    .array(device.extend({ set: z.record(z.string(), z.string()).default({}) }))
+    .min(1)
+    .max(80),
+  /** Pairs of ports, each as “desk-1 p1”. */
+  cables: z
+    .array(z.tuple([portPlace, portPlace]))
+    .max(400)
+    .default([]),
+})
+export type NetworkSetup = z.infer<typeof networkSetup>
+
+/** What every device has been told. */
+export type AllSettings = Readonly<Record<string, Settings>>
+
+export interface NetworkState {
+  site: Site
+  cables: readonly Cable[]
+  /** What is in force, by device. */
+  running: AllSettings
+  /** What a device would be told next, whole, where that differs. */
+  pending: AllSettings
+  /** What was in force before, the newest last: what `undo` goes back to. */
+  earlier: Readonly<Record<string, readonly Settings[]>>
+  /** What was tried since anything changed. */
+  asked: readonly Ask[]
+}
+
+/** Throws a RangeError where the setup contradicts itself. */
+export function initial({ areas, devices, cables }: NetworkSetup): NetworkState {
+  const site: Site = { areas, devices: devices.map(({ set: _, ...one }) => one) }
+  const names = devices.map(({ name }) => name)
+  const twice = names.find((name, at) => names.indexOf(name) !== at)
+  if (twice) throw new RangeError(`Two devices are called ${twice}.`)
+  for (const { set, ...one } of devices) {
+    for (const [path, value] of Object.entries(set)) {
+      const found = matchPath(one, path)
+      if (!found.ok) throw new RangeError(`${one.name} has no setting ${path}.`)
+      const read = found.kind.read(value)
+      if (!read.ok) throw new RangeError(`${one.name}, ${path}: ${value} is not ${read.expected}.`)
+    }
+    const wrong = contradiction(one, set)
+    if (wrong) throw new RangeError(`${one.name}: ${wrong}`)
+  }
+  const used = new Set<string>()
+  for (const place of cables.flat()) {
+    const { device: name, port } = readPlace(place)
+    const one = deviceNamed(site, name)
+    if (!one || !portsOf(one).includes(port)) throw new RangeError(`There is no port ${place}.`)
+    if (used.has(place)) throw new RangeError(`Two cables are in ${place}.`)
+    used.add(place)
+  }
+  return {
+    site,
+    cables: cables.map(([from, to]) => cableOf(from, to)),
+    running: Object.fromEntries(devices.map(({ name, set }) => [name, set])),
+    pending: {},
+    earlier: {},
+    asked: [],
+  }
+}

@@ -8,6 +8,7 @@ type Load = () => Promise<{ default: Component }>
  */
 const loaders: Record<string, Load> = {
   ledger: () => import('./ledger/LedgerTool.vue'),
+  network: () => import('./network/NetworkTool.vue'),
   sheet: () => import('./sheet/SheetTool.vue'),
 }
 

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { AnswersSeen } from '~~/core/tools/network/viewing'
+
+/** Where the last packet went, hop by hop, and why. */
+const props = defineProps<{ answer: AnswersSeen[number] | null }>()
+const about = computed(() => (props.answer ? `${props.answer.ask.device} asks for ${props.answer.ask.to}` : ''))
+</script>
+
+<template>
+  <section class="panel story" aria-label="Where the packet went">
+    <header>
+      <h3>Where the packet went</h3>
+      <span class="small soft">{{ about }}</span>
+    </header>
+    <p v-if="!answer" class="small soft empty">
+      Nothing was tried since the last change. A ping from a device’s console shows here where it went.
+    </p>
+    <ol v-else>
+      <li v-for="(note, at) in answer.notes" :key="at">
+        <span class="small soft">{{ at + 1 }}</span>
+        <span
+          >{{ note.device }} <span v-if="note.port" class="small soft">{{ note.port }}</span></span
+        >
+        <span>{{ note.words }}</span>
+      </li>
+      <li class="end">
+        <span></span><strong>{{ answer.met ? 'It came through.' : 'It did not come through.' }}</strong>
+        <span>{{ answer.lines.join('; ') }}</span>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.story {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+}
+header {
+  display: flex;
+  gap: 0.7rem;
+  align-items: baseline;
+  padding: 0.4rem 0.8rem;
+  border-bottom: 1px solid var(--line);
+}
+h3 {
+  font-size: 1rem;
+}
+.empty {
+  padding: 0.6rem 0.8rem;
+}
+ol {
+  overflow: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.4rem 6.5rem minmax(0, 1fr);
+  gap: 0.4rem;
+  padding: 0.2rem 0.8rem;
+  border-bottom: 1px solid var(--line);
+  font-size: var(--small);
+}
+.end {
+  background: var(--act-wash);
+}
+</style>

@@ -1,0 +1,41 @@
+import type { DeviceSeen } from '../viewing'
+import { verbs } from './reading'
+import type { Line, Misread, Verb } from './reading'
+
+const columns = (rows: readonly (readonly [string, string])[]): string[] => {
+  const width = Math.max(0, ...rows.map(([first]) => first.length))
+  return rows.map(([first, second]) => `${first.padEnd(width)}  ${second}`.trimEnd())
+}
+
+const verbLine = (verb: Verb): [string, string] => [`${verb} ${verbs[verb].takes}`.trim(), verbs[verb].about]
+
+/** What a device prints for a line that only shows something. */
+export function printed(seen: DeviceSeen, line: Exclude<Line, { kind: 'op' | 'empty' }>): string[] {
+  switch (line.kind) {
+    case 'help':
+      return columns((line.verb ? [line.verb] : (Object.keys(verbs) as Verb[])).map(verbLine))
+    case 'pending':
+      return seen.pending.length === 0
+        ? ['nothing is pending']
+        : seen.pending.map(({ path, before, after }) => `${path}: ${before || 'not set'} → ${after || 'not set'}`)
+    case 'view': {
+      const settings = seen.settings.filter(({ path, running }) => running !== '' && path.startsWith(line.path))
+      const ports = seen.ports
+        .filter(({ name }) => `interfaces/${name}`.startsWith(line.path) || line.path === '')
+        .map(({ name, up, to }): [string, string] => [name, `${up ? 'up' : 'down'}${to ? `, to ${to}` : ', no cable'}`])
+      const tables = line.path === '' ? seen.tables.filter(({ rows }) => rows.length > 0) : []
+      const lines = [
+        ...columns(settings.map(({ path, running }) => [path, running] as const)),
+        ...(line.path === '' || line.path.startsWith('interfaces') ? columns(ports) : []),
+        ...tables.flatMap(({ title, rows }) => [`${title}:`, ...rows.map(row => `  ${row.join('  ')}`)]),
+      ]
+      return lines.length > 0 ? lines : [`nothing is set that begins with ${line.path}`]
+    }
+  }
+}
+
+/** A mark under the character that wasn’t understood, and what was expected there. */
+export const pointed = ({ at, expected }: Misread, prompt: string): string[] => [
+  `${' '.repeat(prompt.length + at)}^`,
+  `expected ${expected}`,
+]

@@ -119,7 +119,7 @@ function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
     tables: [
       ...(node instanceof IpNode
         ? [
-            { title: 'Routes', rows: node.routes.map(route => [routeText(route)]) },
+            { title: 'Routing table', rows: node.routes.map(route => [routeText(route)]) },
             { title: 'Neighbours', rows: node.neighbours.map(({ address, hardware }) => [address, hardware]) },
           ]
         : []),

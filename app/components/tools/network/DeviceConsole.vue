@@ -12,6 +12,8 @@ const props = defineProps<{ seen: DeviceSeen; network: NetworkOnScreen }>()
 const host = useTemplateRef<HTMLElement>('host')
 const prompt = (): string => `${props.seen.device.name}: `
 const spoken = ref('')
+/** So many characters have room in a row. */
+let columns = 60
 
 /** The device as it is after what was just done. */
 const now = async (): Promise<DeviceSeen> =>
@@ -20,7 +22,7 @@ const now = async (): Promise<DeviceSeen> =>
 async function enter(line: string): Promise<readonly string[]> {
   const read = readLine(props.seen.device, line)
   if (read.kind === 'empty') return []
-  if (read.kind === 'misread') return pointed(read, prompt())
+  if (read.kind === 'misread') return pointed(read, prompt(), line, columns)
   if (read.kind !== 'op') return printed(await now(), read)
   if (!(await props.network.operate(read.op))) return [props.network.refusal.value]
   if (read.op.type === 'ask')
@@ -38,7 +40,7 @@ onMounted(async () => {
     rows: 8,
     cols: 60,
     fontFamily: colour('--mono'),
-    fontSize: 14,
+    fontSize: 13,
     screenReaderMode: true,
     cursorBlink: false,
     convertEol: true,
@@ -72,7 +74,8 @@ onMounted(async () => {
     const { width = 0, height = 0 } = host.value?.getBoundingClientRect() ?? {}
     const wide = cell && cell.width > 0 ? cell.width / 32 : 8.5
     const high = cell && cell.height > 0 ? cell.height : 18
-    terminal.resize(Math.max(20, Math.floor((width - 16) / wide)), Math.max(3, Math.floor(height / high)))
+    columns = Math.max(20, Math.floor((width - 32) / wide))
+    terminal.resize(columns, Math.max(3, Math.floor(height / high)))
   }
   useResizeObserver(host, fit)
   onBeforeUnmount(() => {
@@ -85,7 +88,7 @@ onMounted(async () => {
   <section class="panel console" :aria-label="`Console of ${seen.device.name}`">
     <header>
       <h3>Console of {{ seen.device.name }}</h3>
-      <span class="small soft">help says what can be typed</span>
+      <span class="small soft">try help</span>
     </header>
     <div ref="host" class="terminal" data-console></div>
     <p class="spoken" role="status">{{ spoken }}</p>

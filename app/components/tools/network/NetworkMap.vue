@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MapSeen } from '~~/core/tools/network/viewing'
-import { BOX, drawnCables, frameOf, kindText } from './drawing'
+import { boxOf, drawnCables, frameOf, kindText } from './drawing'
 
 /** The site: what stands where, and what is joined to what. */
 const props = defineProps<{ map: MapSeen; open: string; addresses: boolean; ports: boolean }>()
@@ -50,13 +50,19 @@ const label = ({ name, kind, addresses, pending }: MapSeen['devices'][number]): 
       <rect
         :x="device.at.x"
         :y="device.at.y"
-        :width="BOX.width"
-        :height="BOX.height"
+        :width="boxOf(device).width"
+        :height="boxOf(device).height"
         :rx="device.kind === 'router' ? 14 : 3"
       />
-      <text class="name" :x="device.at.x + 9" :y="device.at.y + 18">{{ device.name }}</text>
-      <text class="kind" :x="device.at.x + 9" :y="device.at.y + 33">{{ device.about ?? kindText(device.kind) }}</text>
-      <circle v-if="device.pending > 0" class="pending" :cx="device.at.x + BOX.width - 9" :cy="device.at.y + 10" r="5">
+      <text class="name" :x="device.at.x + 9" :y="device.at.y + 17">{{ device.name }}</text>
+      <text class="kind" :x="device.at.x + 9" :y="device.at.y + 30">{{ device.about ?? kindText(device.kind) }}</text>
+      <circle
+        v-if="device.pending > 0"
+        class="pending"
+        :cx="device.at.x + boxOf(device).width - 9"
+        :cy="device.at.y + 10"
+        r="5"
+      >
         <title>{{ counted(device.pending, 'change', 'changes') }} pending</title>
       </circle>
       <template v-if="addresses">
@@ -64,8 +70,8 @@ const label = ({ name, kind, addresses, pending }: MapSeen['devices'][number]): 
           v-for="(address, at) in device.addresses"
           :key="address"
           class="address"
-          :x="device.at.x"
-          :y="device.at.y + BOX.height + 13 + at * 13"
+          :x="device.at.x + 9"
+          :y="device.at.y + 44 + at * 14"
         >
           {{ address }}
         </text>
@@ -139,10 +145,7 @@ text {
 }
 .address {
   font-family: var(--mono);
-  font-size: 11.5px;
-  paint-order: stroke;
-  stroke: var(--surface);
-  stroke-width: 3px;
+  font-size: 10.5px;
 }
 .pending {
   fill: var(--inform);

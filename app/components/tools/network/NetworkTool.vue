@@ -39,8 +39,9 @@ function show(name: string) {
         v-for="(on, what) in shown"
         :key="what"
         size="small"
-        :outlined="!on"
+        outlined
         severity="secondary"
+        class="overlay"
         :aria-pressed="on"
         :disabled="listed"
         :label="what === 'addresses' ? 'Addresses' : 'Ports'"
@@ -81,6 +82,12 @@ header {
   gap: 0.5rem;
   align-items: center;
 }
+.overlay[aria-pressed='true'] {
+  background: var(--act-wash);
+  border-color: var(--act);
+  color: var(--ink);
+  font-weight: 700;
+}
 .as-list {
   margin-left: auto;
 }
@@ -94,7 +101,7 @@ header {
 }
 .below {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
   gap: 0.7rem;
   min-height: 0;
 }

@@ -46,6 +46,12 @@ header {
 }
 h3 {
   font-size: 1rem;
+  white-space: nowrap;
+}
+header span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .empty {
   padding: 0.6rem 0.8rem;

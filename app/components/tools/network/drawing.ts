@@ -1,30 +1,42 @@
 import { readPlace } from '../../../../core/tools/network/site'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
-export const BOX = { width: 104, height: 42 }
-const MARGIN = 24
+const WIDTH = 110
+const LINE = 14
+const MARGIN = 12
+
+/** A device as a box: high enough for its name, what it is, and its addresses. */
+export const boxOf = ({ at, addresses }: Pick<MapSeen['devices'][number], 'at' | 'addresses'>) => ({
+  ...at,
+  width: WIDTH,
+  height: 36 + LINE * Math.max(1, addresses.length),
+})
 
 type Seen = Pick<MapSeen, 'areas' | 'devices' | 'cables'>
 type Point = Readonly<{ x: number; y: number }>
 
 /** The part of the plane in which everything stands. */
 export function frameOf({ areas, devices }: Pick<Seen, 'areas' | 'devices'>) {
-  const right = [...areas.map(({ at, width }) => at.x + width), ...devices.map(({ at }) => at.x + BOX.width)]
-  const bottom = [...areas.map(({ at, height }) => at.y + height), ...devices.map(({ at }) => at.y + BOX.height)]
-  const left = [...areas, ...devices].map(({ at }) => at.x)
-  const top = [...areas, ...devices].map(({ at }) => at.y)
+  const boxes = devices.map(boxOf)
+  const right = [...areas.map(({ at, width }) => at.x + width), ...boxes.map(({ x, width }) => x + width)]
+  const bottom = [...areas.map(({ at, height }) => at.y + height), ...boxes.map(({ y, height }) => y + height)]
+  const corners = [...areas.map(({ at }) => at), ...boxes]
+  const left = corners.map(corner => corner.x)
+  const top = corners.map(corner => corner.y)
   const [x, y] = [Math.min(...left) - MARGIN, Math.min(...top) - MARGIN]
   return { x, y, width: Math.max(...right) + MARGIN - x, height: Math.max(...bottom) + MARGIN - y }
 }
 
-const middleOf = ({ at }: { at: Point }): Point => ({ x: at.x + BOX.width / 2, y: at.y + BOX.height / 2 })
+type Box = ReturnType<typeof boxOf>
+const middleOf = ({ x, y, width, height }: Box): Point => ({ x: x + width / 2, y: y + height / 2 })
 
-/** Where the line to another point leaves a box, and a place a little further on for a label. */
-function edge(from: Point, to: Point, beyond = 0): Point {
+/** Where the line from the middle of a box to a point leaves the box, or a little further on for a label. */
+function edge(box: Box, to: Point, beyond = 0): Point {
+  const from = middleOf(box)
   const [dx, dy] = [to.x - from.x, to.y - from.y]
-  if (dx === 0 && dy === 0) return from
-  const share = Math.min(BOX.width / 2 / Math.abs(dx || 1e-9), BOX.height / 2 / Math.abs(dy || 1e-9), 0.5)
   const length = Math.hypot(dx, dy)
+  if (length === 0) return from
+  const share = Math.min(box.width / 2 / Math.abs(dx || 1e-9), box.height / 2 / Math.abs(dy || 1e-9), 0.5)
   const along = Math.min(0.5, share + beyond / length)
   return { x: from.x + dx * along, y: from.y + dy * along }
 }
@@ -44,17 +56,18 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
     const [one, other] = [readPlace(from), readPlace(to)]
     const [first, second] = [one, other].map(({ device }) => devices.find(({ name }) => name === device))
     if (!first || !second) return []
-    const [start, end] = [middleOf(first), middleOf(second)]
+    const [box, otherBox] = [boxOf(first), boxOf(second)]
+    const [start, end] = [middleOf(box), middleOf(otherBox)]
     return [
       {
         key: `${from} ${to}`,
         up,
-        from: edge(start, end),
-        to: edge(end, start),
+        from: edge(box, end),
+        to: edge(otherBox, start),
         middle: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
         ports: [
-          { text: one.port, at: edge(start, end, 16) },
-          { text: other.port, at: edge(end, start, 16) },
+          { text: one.port, at: edge(box, end, 12) },
+          { text: other.port, at: edge(otherBox, start, 12) },
         ],
       },
     ]

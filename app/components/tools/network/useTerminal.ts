@@ -24,9 +24,23 @@ export function useTyping(terminal: Terminal, typist: Typist) {
   let at = 0
 
   const bold = (text: string): string => `\u001b[1m${text}\u001b[0m`
+  /** In which row of the line the caret stands, counted from its first; a long line takes several. */
+  let row = 0
+  const rowOf = (place: number): number => Math.floor((typist.prompt().length + place) / terminal.cols)
+  function wipe(): string {
+    const up = row > 0 ? `\u001b[${row}A` : ''
+    row = 0
+    return `${up}\r\u001b[J`
+  }
   function draw(): void {
-    const back = line.length - caret
-    terminal.write(`\r\u001b[K${bold(typist.prompt())}${line}${back > 0 ? `\u001b[${back}D` : ''}`)
+    const end = rowOf(line.length)
+    // At the edge a terminal waits with the next row until something comes.
+    const edge = (typist.prompt().length + line.length) % terminal.cols === 0 ? '\r\n' : ''
+    const up = end - rowOf(caret)
+    const column = (typist.prompt().length + caret) % terminal.cols
+    const back = `${up > 0 ? `\u001b[${up}A` : ''}\r${column > 0 ? `\u001b[${column}C` : ''}`
+    terminal.write(`${wipe()}${bold(typist.prompt())}${line}${edge}${back}`)
+    row = rowOf(caret)
   }
   function set(text: string, to = text.length): void {
     ;[line, caret] = [text, to]
@@ -36,8 +50,15 @@ export function useTyping(terminal: Terminal, typist: Typist) {
     for (const one of lines) terminal.writeln(one)
   }
 
+  /** Goes below the line. */
+  function end(): void {
+    const down = rowOf(line.length) - row
+    terminal.write(`${down > 0 ? `\u001b[${down}B` : ''}\r\n`)
+    row = 0
+  }
+
   async function enter(): Promise<void> {
-    terminal.write('\r\n')
+    end()
     const typed = line
     if (typed.trim() !== '' && history.at(-1) !== typed) history.push(typed)
     at = history.length
@@ -51,10 +72,9 @@ export function useTyping(terminal: Terminal, typist: Typist) {
     const { from, options } = typist.complete(line.slice(0, caret))
     if (options.length === 0) return
     const by = common(options)
-    const whole = options.length === 1 && !by.endsWith('/') ? by : by
-    if (whole.length > caret - from) set(line.slice(0, from) + whole + line.slice(caret), from + whole.length)
+    if (by.length > caret - from) set(line.slice(0, from) + by + line.slice(caret), from + by.length)
     else if (options.length > 1) {
-      terminal.write('\r\n')
+      end()
       print([options.join('  ')])
       draw()
     }
@@ -103,7 +123,6 @@ export function useTyping(terminal: Terminal, typist: Typist) {
       default: {
         // What is pasted comes at once, and may hold several lines: the first is taken.
         const [text = ''] = data.split(/[\r\n]/)
-        // eslint-disable-next-line no-control-regex -- keys that mean nothing here begin with an escape
         if (text === '' || /[\u0000-\u001f]/.test(text)) return
         set(line.slice(0, caret) + text + line.slice(caret), caret + text.length)
       }
@@ -117,7 +136,7 @@ export function useTyping(terminal: Terminal, typist: Typist) {
   return {
     /** Says something between lines, and what was typed stays. */
     say(lines: readonly string[]): void {
-      terminal.write('\r\u001b[K')
+      terminal.write(wipe())
       print(lines)
       draw()
     },

@@ -66,7 +66,9 @@ describe('a line', () => {
 
   it('that was misread is marked where it stands', () => {
     const read = readLine(gate, 'apply now') as Misread
-    expect(pointed(read, 'gate: ')).toEqual(['            ^', 'expected nothing more'])
+    expect(pointed(read, 'gate: ', 'apply now', 60)).toEqual(['            ^', '“now”: expected nothing more'])
+    expect(pointed(read, 'gate: ', 'apply now', 10)).toEqual(['“now”: expected nothing more'])
+    expect(pointed(readLine(gate, 'put') as Misread, 'gate: ', 'put', 60)).toEqual(['          ^', 'expected a path'])
   })
 })
 

@@ -34,8 +34,15 @@ export function printed(seen: DeviceSeen, line: Exclude<Line, { kind: 'op' | 'em
   }
 }
 
-/** A mark under the character that wasn’t understood, and what was expected there. */
-export const pointed = ({ at, expected }: Misread, prompt: string): string[] => [
-  `${' '.repeat(prompt.length + at)}^`,
-  `expected ${expected}`,
-]
+/**
+ * What of a line wasn’t understood, and what was expected there. Where the line has room in one row of so many
+ * `columns`, a mark stands under it.
+ */
+export function pointed({ at, expected }: Misread, prompt: string, line: string, columns: number): string[] {
+  const rest = /^[^\s/]*/.exec(line.slice(at))?.[0] ?? ''
+  const fits = prompt.length + line.length < columns
+  return [
+    ...(fits ? [`${' '.repeat(prompt.length + at)}^`] : []),
+    rest === '' ? `expected ${expected}` : `“${rest}”: expected ${expected}`,
+  ]
+}

@@ -34,7 +34,7 @@ export default defineConfig({
             'server/**/*.test.ts',
             'app/**/*.test.ts',
             'content/**/*.test.ts',
-            'tests/content/**/*.test.ts',
+            'tests/{captures,content}/**/*.test.ts',
           ],
           setupFiles: 'tests/support/tools.ts',
           testTimeout: 60_000,

@@ -105,6 +105,14 @@ export async function build() {
   keep('build', stamp)
 }
 
+/** Debian's reader of captures, for the tests of what the network sends. Without it they say so, and go on. */
+export async function installCaptureReader() {
+  if (has('tshark') || !has('apt-get') || process.getuid?.() !== 0) return
+  await step('Installing tshark', 'apt-get', ['install', '-y', '--no-install-recommends', 'tshark'], {
+    env: { DEBIAN_FRONTEND: 'noninteractive' },
+  })
+}
+
 /** Debian's Chromium and its driver, for the browser tests and the pictures. */
 export async function installBrowser() {
   if (has('chromium') && has('chromedriver')) return

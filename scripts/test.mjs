@@ -1,12 +1,13 @@
 import { readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
-import { build, install, installBrowser, needNode, root, step } from './steps.mjs'
+import { build, install, installBrowser, installCaptureReader, needNode, root, step } from './steps.mjs'
 import { buildWithTools } from './with-tools.mjs'
 
 /** Everything that a change must pass, from a fresh clone: lint, types, unit, API, fault and browser tests. */
 needNode()
 await install()
 await installBrowser()
+await installCaptureReader()
 
 const report = join(root, '.cache/test-report.json')
 const totals = { passed: 0, failed: 0 }

@@ -3,6 +3,7 @@ import { benchLarge } from './large'
 import { benchLedger } from './ledger'
 import { benchLine } from './line'
 import { benchLoad } from './load'
+import { benchNetwork } from './network'
 import { benchSheet } from './sheet'
 import { benchSheetLoad } from './sheet-load'
 import { benchHttp, benchOwnWork } from './server'
@@ -10,6 +11,7 @@ import { benchHttp, benchOwnWork } from './server'
 const all: Record<string, () => Promise<void>> = {
   'ledger': benchLedger,
   'sheet': benchSheet,
+  'network': benchNetwork,
   'own': benchOwnWork,
   'http': benchHttp,
   'line': benchLine,

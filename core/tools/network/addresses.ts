@@ -28,7 +28,9 @@ export const maskOf = (bits: number): number => (bits === 0 ? 0 : 2 ** 32 - 2 **
 /** Of an address only the bits of its network. */
 export const networkOf = (address: Address, bits: number): Address => address - (address % 2 ** (32 - bits))
 export const broadcastOf = ({ network, bits }: Prefix): Address => network + 2 ** (32 - bits) - 1
-export const isIn = (address: Address, { network, bits }: Prefix): boolean => networkOf(address, bits) === network
+/** Asked for every packet at every device: the bits are compared as they are. */
+export const isIn = (address: Address, { network, bits }: Prefix): boolean =>
+  bits === 0 || (address ^ network) >>> (32 - bits) === 0
 export const prefixText = ({ network, bits }: Prefix): string => `${addressText(network)}/${bits}`
 
 /** An address with how long its prefix is: 10.44.10.20/24; null for anything else. */

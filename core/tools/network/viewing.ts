@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { hardwareText } from './addresses'
+import { pcapngOf } from './capturing'
 import { runOf } from './running'
 import { settingKinds, settingOf } from './settings/paths'
 import type { SettingKind } from './settings/paths'
@@ -15,6 +16,8 @@ const networkQuery = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('map') }),
   z.strictObject({ kind: z.literal('device'), name: z.string() }),
   z.strictObject({ kind: z.literal('answers') }),
+  /** The frames of what was tried, by its place among what was. */
+  z.strictObject({ kind: z.literal('capture'), of: z.int().min(0) }),
 ])
 export type NetworkQuery = z.infer<typeof networkQuery>
 
@@ -47,8 +50,14 @@ export interface DeviceSeen {
 
 export type AnswersSeen = readonly Answer[]
 
+/** A capture as a file: its bytes as numbers, so that it is plain JSON. */
+export interface CaptureSeen {
+  name: string
+  bytes: readonly number[]
+}
+
 /** What is asked for; null for what can’t be. */
-export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen | AnswersSeen | null {
+export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | null {
   const read = networkQuery.safeParse(query)
   if (!read.success) return null
   switch (read.data.kind) {
@@ -60,6 +69,19 @@ export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen 
     }
     case 'answers':
       return [...runOf(state).answers]
+    case 'capture':
+      return captureSeen(state, read.data.of)
+  }
+}
+
+function captureSeen(state: NetworkState, of: number): CaptureSeen | null {
+  const { network, answers } = runOf(state)
+  const answer = answers[of]
+  if (!answer) return null
+  const { ask, frames } = answer
+  return {
+    name: `${ask.device}-to-${ask.to}.pcapng`,
+    bytes: [...pcapngOf(network.captured.slice(...frames))],
   }
 }
 

@@ -9,14 +9,10 @@ const emit = defineEmits<{ open: [device: string] }>()
 const frame = computed(() => frameOf(props.map))
 const cables = computed(() => drawnCables(props.map))
 const box = computed(() => `${frame.value.x} ${frame.value.y} ${frame.value.width} ${frame.value.height}`)
-const label = ({ name, kind, addresses, pending }: MapSeen['devices'][number]): string =>
-  [
-    `${name}, ${kindText(kind)}`,
-    addresses.join(' and '),
-    pending > 0 ? `${counted(pending, 'change', 'changes')} pending` : '',
-  ]
+const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][number]): string =>
+  [name, about ?? kindText(kind), ...addresses, pending > 0 ? `${counted(pending, 'change', 'changes')} pending` : '']
     .filter(Boolean)
-    .join(', ')
+    .join(' ')
 </script>
 
 <template>

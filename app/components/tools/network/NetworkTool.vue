@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { placeText, portsOf } from '~~/core/tools/network/site'
+import type { CaptureSeen } from '~~/core/tools/network/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import DeviceConsole from './DeviceConsole.vue'
@@ -25,6 +26,12 @@ const free = computed(() => {
     .flatMap(one => portsOf(one).map(port => placeText({ device: one.name, port })))
     .filter(place => !used.has(place))
 })
+/** Saves the frames of what was tried last, for a program that reads captures. */
+async function save() {
+  const of = (network.answers.value?.length ?? 0) - 1
+  const capture = await props.work.ask<CaptureSeen>({ kind: 'capture', of })
+  if (capture) saveAs(capture.name, 'application/x-pcapng', Uint8Array.from(capture.bytes))
+}
 function show(name: string) {
   open.value = name
   refusal.value = ''
@@ -64,7 +71,7 @@ function show(name: string) {
     <DevicePanel v-if="device" :seen="device" :refusal="refusal" :free="free" @operate="network.operate" />
     <div class="below">
       <DeviceConsole v-if="device" :seen="device" :network="network" />
-      <PacketStory :answer="last" />
+      <PacketStory :answer="last" @save="save" />
     </div>
   </div>
 </template>

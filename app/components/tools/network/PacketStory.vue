@@ -3,6 +3,7 @@ import type { AnswersSeen } from '~~/core/tools/network/viewing'
 
 /** Where the last packet went, hop by hop, and why. */
 const props = defineProps<{ answer: AnswersSeen[number] | null }>()
+const emit = defineEmits<{ save: [] }>()
 const about = computed(() => (props.answer ? `${props.answer.ask.device} asks for ${props.answer.ask.to}` : ''))
 </script>
 
@@ -11,6 +12,15 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
     <header>
       <h3>Where the packet went</h3>
       <span class="small soft">{{ about }}</span>
+      <Button
+        v-if="answer"
+        class="save"
+        text
+        size="small"
+        label="Save frames"
+        title="As pcapng"
+        @click="emit('save')"
+      />
     </header>
     <p v-if="!answer" class="small soft empty">
       Nothing was tried since the last change. A ping from a device’s console shows here where it went.
@@ -47,6 +57,10 @@ header {
 h3 {
   font-size: 1rem;
   white-space: nowrap;
+}
+header .save {
+  margin-left: auto;
+  flex: none;
 }
 header span {
   overflow: hidden;

@@ -1,26 +1,48 @@
 /** Bytes in network order, put one after the other. */
 export class Writer {
-  readonly #bytes: number[] = []
+  #bytes: Uint8Array<ArrayBuffer>
+  #length = 0
+
+  /** `room`: how many bytes are expected; more have room too. */
+  constructor(room = 64) {
+    this.#bytes = new Uint8Array(room)
+  }
+
+  #roomFor(count: number): void {
+    if (this.#length + count <= this.#bytes.length) return
+    const larger = new Uint8Array(Math.max(this.#bytes.length * 2, this.#length + count))
+    larger.set(this.#bytes)
+    this.#bytes = larger
+  }
 
   byte(value: number): this {
-    this.#bytes.push(value & 0xff)
+    this.#roomFor(1)
+    this.#bytes[this.#length] = value
+    this.#length += 1
     return this
   }
 
   word(value: number): this {
-    return this.byte(value >>> 8).byte(value)
+    this.#roomFor(2)
+    this.#bytes[this.#length] = value >>> 8
+    this.#bytes[this.#length + 1] = value
+    this.#length += 2
+    return this
   }
 
   long(value: number): this {
     return this.word(Math.floor(value / 65_536)).word(value % 65_536)
   }
 
-  put(bytes: Iterable<number>): this {
-    for (const byte of bytes) this.#bytes.push(byte)
+  put(bytes: Uint8Array): this {
+    this.#roomFor(bytes.length)
+    this.#bytes.set(bytes, this.#length)
+    this.#length += bytes.length
     return this
   }
 
-  done(): Uint8Array {
-    return Uint8Array.from(this.#bytes)
+  /** What was put so far. Nothing more is put afterwards. */
+  done(): Uint8Array<ArrayBuffer> {
+    return this.#length === this.#bytes.length ? this.#bytes : this.#bytes.slice(0, this.#length)
   }
 }

@@ -15,18 +15,19 @@ export interface Frame {
 
 /** The fewest bytes that a frame carries: less is filled up with noughts. */
 const LEAST = 46
+/** Both addresses, and what it carries. */
+const HEAD = 14
 
 export const writeHardware = (writer: Writer, address: HardwareAddress): Writer =>
   writer.word(Math.floor(address / 2 ** 32)).long(address % 2 ** 32)
 export const readHardware = (reader: Reader): HardwareAddress => reader.word() * 2 ** 32 + reader.long()
 
 export function writeFrame({ to, from, carries, payload }: Frame): Uint8Array {
-  const writer = new Writer()
+  const writer = new Writer(HEAD + Math.max(LEAST, payload.length))
   writeHardware(writer, to)
   writeHardware(writer, from)
   writer.word(carries).put(payload)
-  for (let place = payload.length; place < LEAST; place += 1) writer.byte(0)
-  return writer.done()
+  return payload.length < LEAST ? writer.put(new Uint8Array(LEAST - payload.length)).done() : writer.done()
 }
 
 /** Throws CutShort for what is no whole frame. */

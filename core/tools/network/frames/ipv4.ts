@@ -19,18 +19,21 @@ export interface Packet {
 }
 
 const HEADER = 20
+/** Where its checksum stands. */
+const CHECKSUM = 10
 const DONT_FRAGMENT = 0x4000
 
 export function writePacket(packet: Packet): Uint8Array {
-  const header = headerOf(packet, 0)
-  return new Writer()
-    .put(headerOf(packet, checksum(header)))
-    .put(packet.payload)
-    .done()
+  const bytes = headerOf(packet).put(packet.payload).done()
+  const sum = checksum(bytes.subarray(0, HEADER))
+  bytes[CHECKSUM] = sum >>> 8
+  bytes[CHECKSUM + 1] = sum
+  return bytes
 }
 
-function headerOf({ from, to, timeToLive, protocol, identification, whole, payload }: Packet, sum: number): Uint8Array {
-  return new Writer()
+/** The header with a checksum of 0: that is what its sum is taken of. */
+function headerOf({ from, to, timeToLive, protocol, identification, whole, payload }: Packet): Writer {
+  return new Writer(HEADER + payload.length)
     .byte(0x45)
     .byte(0)
     .word(HEADER + payload.length)
@@ -38,10 +41,9 @@ function headerOf({ from, to, timeToLive, protocol, identification, whole, paylo
     .word(whole ? DONT_FRAGMENT : 0)
     .byte(timeToLive)
     .byte(protocol)
-    .word(sum)
+    .word(0)
     .long(from)
     .long(to)
-    .done()
 }
 
 /** Null for what is no packet, or one whose header was damaged on the way. Throws CutShort. */

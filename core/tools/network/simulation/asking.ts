@@ -14,6 +14,8 @@ export interface Answer {
   lines: readonly string[]
   /** Where the packet went, with the reason for each decision. */
   notes: readonly Note[]
+  /** Which of the frames that the network has kept belong to it: from one up to, not including, another. */
+  frames: readonly [from: number, to: number]
 }
 
 /** So long a device may look for others on the wire before it gives up: its answer is waited for. */
@@ -29,8 +31,8 @@ export function ping(network: Network, ask: Extract<Ask, { what: 'ping' }>, sequ
   const node = network.node(ask.device)
   const to = readAddress(ask.to)
   if (!(node instanceof IpNode) || to === null)
-    return { ask, met: false, lines: ['This device has no address to ask from.'], notes: [] }
-  const [before, begun] = [network.notes.length, network.now]
+    return { ask, met: false, lines: ['This device has no address to ask from.'], notes: [], frames: [0, 0] }
+  const [before, begun, first] = [network.notes.length, network.now, network.captured.length]
   const back: Heard[] = []
   node.heard = heard => void back.push(heard)
   const sent = node.say(to, { kind: 'echo', identifier: 1, sequence, data: DATA })
@@ -41,7 +43,13 @@ export function ping(network: Network, ask: Extract<Ask, { what: 'ping' }>, sequ
   const answered = heard?.message.kind === 'echo-reply'
   const lines = saying(ask.to, sent, heard, network.now - begun)
   const flooded = network.isFlooded ? [FLOODED] : []
-  return { ask, met: answered, lines: [...lines, ...flooded], notes: notes.slice(0, MOST_NOTES) }
+  return {
+    ask,
+    met: answered,
+    lines: [...lines, ...flooded],
+    notes: notes.slice(0, MOST_NOTES),
+    frames: [first, network.captured.length],
+  }
 }
 
 function saying(to: string, sent: boolean, heard: Heard | undefined, took: number): string[] {

@@ -11,7 +11,7 @@ import { networkAt } from '../settings/checking'
 import type { OwnAddress } from '../settings/checking'
 import type { Node, Wires } from './node'
 import { routeText, wayTo } from './routes'
-import type { Route } from './routes'
+import type { Route, Way } from './routes'
 
 /** So often, and so far apart, somebody is asked for before nobody answers (RFC 1122, 2.3.2.1). */
 const TRIES = 3
@@ -66,12 +66,12 @@ export class IpNode implements Node {
   receive(port: string, bytes: Uint8Array): void {
     const { to, carries, payload } = readFrame(bytes)
     if (to !== this.hardware(port) && !isGroup(to)) {
-      this.wires.note(this.name, port, `not meant for it, but for ${hardwareText(to)}: dropped`)
+      this.wires.note(this.name, port, () => `not meant for it, but for ${hardwareText(to)}: dropped`)
       return
     }
     if (carries === CARRIES.arp) this.#arp(port, payload)
     else if (carries === CARRIES.ipv4) this.#packet(port, payload)
-    else this.wires.note(this.name, port, 'carries something that it doesn’t know: dropped')
+    else this.wires.note(this.name, port, () => 'carries something that it doesn’t know: dropped')
   }
 
   #arp(port: string, payload: Uint8Array): void {
@@ -83,10 +83,10 @@ export class IpNode implements Node {
     if (this.#neighbours.has(arp.from) || asked) this.#learn(arp)
     if (arp.kind === 'reply') return
     if (!asked) {
-      this.wires.note(this.name, port, `isn’t ${addressText(arp.to)}: dropped`)
+      this.wires.note(this.name, port, () => `isn’t ${addressText(arp.to)}: dropped`)
       return
     }
-    this.wires.note(this.name, port, `is ${addressText(arp.to)}, and says so to ${addressText(arp.from)}`)
+    this.wires.note(this.name, port, () => `is ${addressText(arp.to)}, and says so to ${addressText(arp.from)}`)
     this.#sendArp(port, arp.fromHardware, {
       kind: 'reply',
       fromHardware: this.hardware(port),
@@ -113,13 +113,13 @@ export class IpNode implements Node {
   #packet(port: string, payload: Uint8Array): void {
     const packet = readPacket(payload)
     if (!packet) {
-      this.wires.note(this.name, port, 'damaged on the way: dropped')
+      this.wires.note(this.name, port, () => 'damaged on the way: dropped')
       return
     }
     const mine = this.own.some(one => one.address === packet.to || broadcastOf(networkAt(one)) === packet.to)
     if (mine) this.#deliver(port, packet)
     else if (this.forwarding) this.#forward(port, packet)
-    else this.wires.note(this.name, port, `isn’t ${addressText(packet.to)} and forwards nothing: dropped`)
+    else this.wires.note(this.name, port, () => `isn’t ${addressText(packet.to)} and forwards nothing: dropped`)
   }
 
   #deliver(port: string, packet: Packet): void {
@@ -129,18 +129,22 @@ export class IpNode implements Node {
       return
     }
     if (message.kind === 'echo') {
-      this.wires.note(this.name, port, `is asked by ${addressText(packet.from)}, and answers`)
+      this.wires.note(this.name, port, () => `is asked by ${addressText(packet.from)}, and answers`)
       const payload = writeIcmp({ ...message, kind: 'echo-reply' })
       this.#route(this.#made(packet.from, PROTOCOLS.icmp, payload, packet.to), true)
       return
     }
-    this.wires.note(this.name, port, heardWords(message, packet.from))
+    this.wires.note(this.name, port, () => heardWords(message, packet.from))
     this.heard?.({ message, from: packet.from })
   }
 
   #forward(port: string, packet: Packet): void {
     if (packet.timeToLive <= 1) {
-      this.wires.note(this.name, port, `its time to live is used up: dropped, and ${addressText(packet.from)} is told`)
+      this.wires.note(
+        this.name,
+        port,
+        () => `its time to live is used up: dropped, and ${addressText(packet.from)} is told`,
+      )
       this.#answer(packet, { kind: 'time-exceeded', about: writePacket(packet).slice(0, TOLD) })
       return
     }
@@ -158,7 +162,7 @@ export class IpNode implements Node {
     const way = wayTo(this.routes, to)
     const here = this.own.find(({ address }) => address === to)
     if (!way && !here) {
-      this.wires.note(this.name, null, `has no route to ${addressText(to)}: not sent`)
+      this.wires.note(this.name, null, () => `has no route to ${addressText(to)}: not sent`)
       return false
     }
     const own = here ?? this.own.find(({ port }) => port === way?.port)
@@ -178,16 +182,15 @@ export class IpNode implements Node {
     const way = wayTo(this.routes, packet.to)
     if (!way) {
       const told = own ? '' : `, and ${addressText(packet.from)} is told: network unreachable`
-      this.wires.note(this.name, null, `no route to ${addressText(packet.to)}: dropped${told}`)
+      this.wires.note(this.name, null, () => `no route to ${addressText(packet.to)}: dropped${told}`)
       if (!own) this.#tell(packet, 'network')
       return
     }
     const known = this.#neighbours.get(way.next)
-    if (known && known.hardware !== null && known.until > this.wires.now) {
-      const near = way.route.by === null
-      const where = near ? `${addressText(packet.to)} is in its network` : `by its route ${routeText(way.route)}`
-      this.wires.note(this.name, way.port, `${where}: sent to ${hardwareText(known.hardware)}`)
-      const frame = { to: known.hardware, from: this.hardware(way.port), carries: CARRIES.ipv4 }
+    const hardware = known && known.until > this.wires.now ? known.hardware : null
+    if (hardware !== null) {
+      this.wires.note(this.name, way.port, () => `${wayText(way, packet.to)}: sent to ${hardwareText(hardware)}`)
+      const frame = { to: hardware, from: this.hardware(way.port), carries: CARRIES.ipv4 }
       this.wires.send(this.name, way.port, writeFrame({ ...frame, payload: writePacket(packet) }))
       return
     }
@@ -202,7 +205,7 @@ export class IpNode implements Node {
     if (this.#neighbours.get(address) !== waiting) return
     if (waiting.tries >= TRIES) {
       this.#neighbours.delete(address)
-      this.wires.note(this.name, port, `nobody is ${addressText(address)}: dropped`)
+      this.wires.note(this.name, port, () => `nobody is ${addressText(address)}: dropped`)
       for (const { packet, own } of waiting.waiting) if (!own) this.#tell(packet, 'host')
       return
     }
@@ -211,7 +214,7 @@ export class IpNode implements Node {
         route.by === null
           ? `${addressText(address)} is in its network ${prefixText(route)}`
           : `not in its network, so it goes by ${addressText(address)}`
-      this.wires.note(this.name, port, `${why}: asks who that is`)
+      this.wires.note(this.name, port, () => `${why}: asks who that is`)
     }
     waiting.tries += 1
     const own = this.own.find(one => one.port === port && isIn(address, networkAt(one)))
@@ -250,6 +253,9 @@ const UNREACHABLE_WORDS: Readonly<Record<Unreachable, string>> = {
   fragmenting: 'needs fragmenting',
   forbidden: 'forbidden',
 }
+
+const wayText = ({ route }: Way, to: Address): string =>
+  route.by === null ? `${addressText(to)} is in its network` : `by its route ${routeText(route)}`
 
 /** What a message says, as a sentence’s end. */
 export function heardWords(message: Icmp, from: Address): string {

@@ -16,6 +16,8 @@ const CABLE_US = 5
 const BYTES_PER_US = 12.5
 /** So many frames at once, and something goes round: the rest is dropped. */
 const MOST_FRAMES = 200_000
+/** So many decisions are told; what goes round would never end. */
+const MOST_NOTES = 20_000
 
 /** A frame that went over a cable, for captures. */
 export interface Captured {
@@ -37,7 +39,14 @@ export class Network implements Wires {
   readonly notes: Note[] = []
   readonly captured: Captured[] = []
 
-  constructor({ site, cables, running }: Pick<NetworkState, 'site' | 'cables' | 'running'>) {
+  readonly #listening: boolean
+
+  /** `listening`: whether decisions are told and frames are kept, which costs more than forwarding them. */
+  constructor(
+    { site, cables, running }: Pick<NetworkState, 'site' | 'cables' | 'running'>,
+    { listening = true }: { listening?: boolean } = {},
+  ) {
+    this.#listening = listening
     for (const device of site.devices)
       for (const port of portsOf(device))
         if (settingOf(device, running[device.name] ?? {}, `interfaces/${port}/enabled`) === 'false')
@@ -89,7 +98,7 @@ export class Network implements Wires {
     const to = this.#peers.get(placeText(from))
     if (!to || !this.isUp(device, port) || this.#frames >= MOST_FRAMES) return
     this.#frames += 1
-    this.captured.push({ at: this.#now, from, to, frame })
+    if (this.#listening) this.captured.push({ at: this.#now, from, to, frame })
     this.after(CABLE_US + Math.ceil(frame.length / BYTES_PER_US), () => {
       this.#nodes.get(to.device)?.receive(to.port, frame)
     })
@@ -99,8 +108,9 @@ export class Network implements Wires {
     this.#queue.put(this.#now + microseconds, work)
   }
 
-  note(device: string, port: string | null, words: string): void {
-    this.notes.push({ at: this.#now, device, port, words })
+  note(device: string, port: string | null, words: () => string): void {
+    if (this.#listening && this.notes.length < MOST_NOTES)
+      this.notes.push({ at: this.#now, device, port, words: words() })
   }
 
   /** Lets it run until a moment, or until something holds. */

@@ -14,7 +14,8 @@ export interface Wires {
   send(device: string, port: string, frame: Uint8Array): void
   after(microseconds: number, work: () => void): void
   isUp(device: string, port: string): boolean
-  note(device: string, port: string | null, words: string): void
+  /** Says what was decided, where somebody listens. */
+  note(device: string, port: string | null, words: () => string): void
 }
 
 /** A device as it runs. */

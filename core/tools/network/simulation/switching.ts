@@ -29,16 +29,16 @@ export class SwitchNode implements Node {
     const known = isGroup(to) ? undefined : this.#learned.get(to)
     if (known && known.until > this.wires.now) {
       if (known.port === port) {
-        this.wires.note(this.name, port, `knows ${hardwareText(to)} on the port it came from: dropped`)
+        this.wires.note(this.name, port, () => `knows ${hardwareText(to)} on the port it came from: dropped`)
         return
       }
-      this.wires.note(this.name, port, `knows ${hardwareText(to)} behind ${known.port}`)
+      this.wires.note(this.name, port, () => `knows ${hardwareText(to)} behind ${known.port}`)
       this.wires.send(this.name, known.port, bytes)
       return
     }
     const others = this.ports.filter(one => one !== port && this.wires.isUp(this.name, one))
-    const why = to === ALL_HARDWARE ? 'to everyone' : `doesn’t know where ${hardwareText(to)} is`
-    this.wires.note(this.name, port, `${why}: out of ${others.join(', ') || 'no port, since no other is up'}`)
+    const why = (): string => (to === ALL_HARDWARE ? 'to everyone' : `doesn’t know where ${hardwareText(to)} is`)
+    this.wires.note(this.name, port, () => `${why()}: out of ${others.join(', ') || 'no port, since no other is up'}`)
     for (const one of others) this.wires.send(this.name, one, bytes)
   }
 }

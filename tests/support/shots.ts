@@ -131,7 +131,6 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
   await shoot(driver, 'home')
   await driver.get(`${url}/skills`)
   await see(driver, text('Close these first'))
-  await shoot(driver, 'trades')
   await press(driver, 'Bookkeeping')
   await see(driver, By.css('tr.skill'))
   await shoot(driver, 'skills')
@@ -219,13 +218,28 @@ async function takeSheet(url: string, driver: WebDriver): Promise<void> {
   await driver.executeScript('document.documentElement.dataset.theme = "day"')
 }
 
+/** The network after a ping that didn't come through, with a change that is pending. */
+async function takeNetwork(url: string, driver: WebDriver): Promise<void> {
+  await driver.manage().deleteAllCookies()
+  await signIn(driver, url, 'robin.tarn@sallowmere.test')
+  await startPaper(driver, url, 'wiring-mock', By.css('[data-device="desk-1"]'))
+  await (await see(driver, By.css('[data-console]'))).click()
+  await type(driver, 'ping 10.44.20.11', Key.ENTER)
+  await see(driver, text('It did not come through.'))
+  await type(driver, 'put interfaces/p1/ipv4/address 10.44.10.11/24', Key.ENTER)
+  await see(driver, text('1 change is pending'))
+  await shoot(driver, 'network')
+}
+
 const server = await startServer({ ANVIL_CONTENT: 'content' })
 const browser = await openBrowser()
 try {
   const only = process.argv[2]
   if (only === 'sheet') await takeSheet(server.url, browser.driver)
+  else if (only === 'network') await takeNetwork(server.url, browser.driver)
   else await takeAll(server.url, browser.driver)
   if (!only) await takeSheet(server.url, browser.driver)
+  if (!only) await takeNetwork(server.url, browser.driver)
   if (!only) await takeStaff(server.url, browser.driver)
 } finally {
   await browser.close()

@@ -31,27 +31,36 @@ async function enter(line: string): Promise<readonly string[]> {
   return ['done']
 }
 
+const colour = (name: string): string => (host.value ? getComputedStyle(host.value).getPropertyValue(name).trim() : '')
+/** The colours of the look that is on. */
+const paint = () => ({
+  background: colour('--surface'),
+  foreground: colour('--ink'),
+  cursor: colour('--ink'),
+  cursorAccent: colour('--surface'),
+  selectionBackground: colour('--act-wash'),
+})
+
 onMounted(async () => {
   const { Terminal } = await import('@xterm/xterm')
   if (!host.value) return
-  const style = getComputedStyle(host.value)
-  const colour = (name: string): string => style.getPropertyValue(name).trim()
   const terminal = new Terminal({
     rows: 8,
-    cols: 60,
+    cols: columns,
     fontFamily: colour('--mono'),
     fontSize: 13,
     screenReaderMode: true,
     cursorBlink: false,
     convertEol: true,
-    theme: {
-      background: colour('--surface'),
-      foreground: colour('--ink'),
-      cursor: colour('--ink'),
-      cursorAccent: colour('--surface'),
-      selectionBackground: colour('--act-wash'),
-    },
+    theme: paint(),
   })
+  useMutationObserver(
+    document.documentElement,
+    () => {
+      terminal.options.theme = paint()
+    },
+    { attributeFilter: ['data-theme'] },
+  )
   terminal.open(host.value)
   fit()
   const typing = useTyping(terminal, {

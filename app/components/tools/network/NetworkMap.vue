@@ -51,7 +51,11 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
         :rx="device.kind === 'router' ? 14 : 3"
       />
       <text class="name" :x="device.at.x + 9" :y="device.at.y + 17">{{ device.name }}</text>
-      <text class="kind" :x="device.at.x + 9" :y="device.at.y + 30">{{ device.about ?? kindText(device.kind) }}</text>
+      {{ ' ' }}
+      <text class="kind" :x="device.at.x + 9" :y="device.at.y + 30">
+        {{ device.about ?? kindText(device.kind) }}
+      </text>
+      {{ ' ' }}
       <circle
         v-if="device.pending > 0"
         class="pending"
@@ -61,16 +65,9 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
       >
         <title>{{ counted(device.pending, 'change', 'changes') }} pending</title>
       </circle>
-      <template v-if="addresses">
-        <text
-          v-for="(address, at) in device.addresses"
-          :key="address"
-          class="address"
-          :x="device.at.x + 9"
-          :y="device.at.y + 44 + at * 14"
-        >
-          {{ address }}
-        </text>
+      <template v-for="(address, at) in addresses ? device.addresses : []" :key="address">
+        <text class="address" :x="device.at.x + 9" :y="device.at.y + 44 + at * 14">{{ address }}</text>
+        {{ ' ' }}
       </template>
     </g>
   </svg>

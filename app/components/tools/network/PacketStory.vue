@@ -25,7 +25,7 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
     <p v-if="!answer" class="small soft empty">
       Nothing was tried since the last change. A ping from a device’s console shows here where it went.
     </p>
-    <ol v-else>
+    <ol v-else tabindex="0" aria-label="Hop by hop">
       <li v-for="(note, at) in answer.notes" :key="at">
         <span class="small soft">{{ at + 1 }}</span>
         <span

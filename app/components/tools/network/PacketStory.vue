@@ -12,15 +12,6 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
     <header>
       <h3>Where the packet went</h3>
       <span class="small soft">{{ about }}</span>
-      <Button
-        v-if="answer"
-        class="save"
-        text
-        size="small"
-        label="Save frames"
-        title="As pcapng"
-        @click="emit('save')"
-      />
     </header>
     <p v-if="!answer" class="small soft empty">
       Nothing was tried since the last change. A ping from a device’s console shows here where it went.
@@ -35,7 +26,10 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
       </li>
       <li class="end">
         <span></span><strong>{{ answer.met ? 'It came through.' : 'It did not come through.' }}</strong>
-        <span>{{ answer.lines.join('; ') }}</span>
+        <span>
+          {{ answer.lines.join('; ') }}
+          <Button class="save" text size="small" label="Save the frames" title="As pcapng" @click="emit('save')" />
+        </span>
       </li>
     </ol>
   </section>
@@ -44,8 +38,10 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
 <style scoped>
 .story {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
   min-height: 0;
+  min-width: 0;
+  overflow: hidden;
 }
 header {
   display: flex;
@@ -58,11 +54,12 @@ h3 {
   font-size: 1rem;
   white-space: nowrap;
 }
-header .save {
-  margin-left: auto;
-  flex: none;
+.save {
+  display: block;
+  padding-left: 0;
 }
 header span {
+  min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -75,7 +72,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: 1.4rem 6.5rem minmax(0, 1fr);
+  grid-template-columns: 1.4rem 5.6rem minmax(0, 1fr);
   gap: 0.4rem;
   padding: 0.2rem 0.8rem;
   border-bottom: 1px solid var(--line);

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { hardwareText } from './addresses'
 import { pcapngOf } from './capturing'
 import { runOf } from './running'
-import { settingKinds, settingOf } from './settings/paths'
+import { differing, settingKinds, settingOf } from './settings/paths'
 import type { SettingKind } from './settings/paths'
 import type { Answer } from './simulation/asking'
 import { IpNode } from './simulation/ip'
@@ -110,8 +110,7 @@ function mapSeen(state: NetworkState): MapSeen {
 function differences(state: NetworkState, name: string): { path: string; before: string; after: string }[] {
   const running = state.running[name] ?? {}
   const pending = state.pending[name] ?? running
-  return [...new Set([...Object.keys(running), ...Object.keys(pending)])]
-    .filter(path => running[path] !== pending[path])
+  return differing(running, pending)
     .sort()
     .map(path => ({ path, before: running[path] ?? '', after: pending[path] ?? '' }))
 }

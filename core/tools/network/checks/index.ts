@@ -4,7 +4,7 @@ import { addressSchema } from '../addresses'
 import { apply } from '../ops'
 import type { NetworkOp } from '../ops'
 import { started } from '../running'
-import { matchPath } from '../settings/paths'
+import { differing, matchPath } from '../settings/paths'
 import { ping } from '../simulation/asking'
 import { cableOf, deviceName, deviceNamed, portPlace } from '../site'
 import type { NetworkState } from '../state'
@@ -69,7 +69,8 @@ function judgeSet(state: NetworkState, { device, path, is }: z.infer<typeof setC
   if (is.includes(running)) return finding(true, expected, `${device} ${path}: ${running || 'not set'}.`, '')
   const pending = state.pending[device]?.[path] ?? usual
   const waits = device in state.pending && is.includes(pending)
-  const found = `${device} ${path}: ${running || 'not set'}.${waits ? ` ${pending || 'Nothing'} is pending, and was never applied.` : ''}`
+  const unapplied = waits ? ` ${pending || 'Nothing'} is pending, and was never applied.` : ''
+  const found = `${device} ${path}: ${running || 'not set'}.${unapplied}`
   return finding(false, expected, found, waits ? 'not-applied' : 'wrong-setting')
 }
 
@@ -90,9 +91,7 @@ function judgeReaches(state: NetworkState, { from, to, not }: z.infer<typeof rea
 function asChanged(state: NetworkState, start: NetworkState): Set<string> {
   const changed = new Set<string>()
   for (const [device, settings] of Object.entries(state.running)) {
-    const before = start.running[device] ?? {}
-    for (const path of new Set([...Object.keys(settings), ...Object.keys(before)]))
-      if (settings[path] !== before[path]) changed.add(`${device} ${path}`)
+    for (const path of differing(settings, start.running[device] ?? {})) changed.add(`${device} ${path}`)
   }
   const cable = ({ from, to }: { from: string; to: string }): string => `the cable ${from} to ${to}`
   const [now, then] = [new Set(state.cables.map(cable)), new Set(start.cables.map(cable))]

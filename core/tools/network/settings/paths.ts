@@ -7,6 +7,10 @@ export type Settings = Readonly<Record<string, string>>
 
 type Read = { ok: true; value: string } | { ok: false; expected: string }
 
+/** The paths at which two say something else. */
+export const differing = (one: Settings, other: Settings): string[] =>
+  [...new Set([...Object.keys(one), ...Object.keys(other)])].filter(path => one[path] !== other[path])
+
 /** A kind of setting. In its path, `<port>` and `<prefix>` stand for names of ports and prefixes. */
 export interface SettingKind {
   path: string

@@ -41,14 +41,15 @@ export function copy(
   if (!isOnSheet(last)) throw new Refusal('That doesn’t fit on the sheet from this cell on.')
   const inputs: Placed<Input>[] = []
   const formats: Placed<CellFormat>[] = []
-  for (let down = 0; down < times.down; down += 1)
-    for (let across = 0; across < times.across; across += 1)
+  const rows = stepsOf(given.top, last.row, area.top, area.bottom)
+  const columns = stepsOf(given.left, last.column, area.left, area.right)
+  for (const down of rows)
+    for (const across of columns)
       for (const [row, column] of cellsIn(area)) {
-        const toRow = given.top + down * height + row - area.top
-        const toColumn = given.left + across * width + column - area.left
+        const [toRow, toColumn] = [row + down, column + across]
         if (what === 'values') inputs.push([toRow, toColumn, asValue(source.sheet, row, column)])
         else if (what !== 'formats')
-          inputs.push([toRow, toColumn, moved(source.sheet.inputs.at(row, column), toRow - row, toColumn - column)])
+          inputs.push([toRow, toColumn, moved(source.sheet.inputs.at(row, column), down, across)])
         if (what === 'all' || what === 'formats') formats.push([toRow, toColumn, source.sheet.formats.at(row, column)])
       }
   const next: Sheet = {
@@ -57,13 +58,17 @@ export function copy(
     formats: target.sheet.formats.with(formats),
   }
   const whole = { ...given, bottom: last.row, right: last.column }
-  return withSheet(workbook, target.place, what === 'all' ? withRest(next, whole, source.sheet, area) : next)
+  const rest = what === 'all' ? withRest(next, whole, source.sheet, { area, rows, columns }) : next
+  return withSheet(workbook, target.place, rest)
 }
 
 /** With what lies on the cells besides: notes, links, rules for what they take, marks by rule. */
-function withRest(to: Sheet, whole: Block, from: Sheet, area: Area): Sheet {
-  const rows = stepsOf(whole.top, whole.bottom, area.top, area.bottom)
-  const columns = stepsOf(whole.left, whole.right, area.left, area.right)
+function withRest(
+  to: Sheet,
+  whole: Block,
+  from: Sheet,
+  { area, rows, columns }: { area: Area; rows: readonly number[]; columns: readonly number[] },
+): Sheet {
   const along = <Rule extends CheckedInput | Marking>(rules: readonly Rule[]): Rule[] => {
     // A rule of all that is copied is one rule of all that it is copied to.
     const here = rulesAlong(rules, area, 0, 0)

@@ -1,11 +1,10 @@
-import { columnNumber } from '../formula/references'
 import { blockAt } from '../addresses'
 import { hiddenBy } from '../rules/filtering'
 import type { Condition } from '../workbook/features/condition'
 import type { Filter } from '../workbook/features/filter'
 import { withFeatures } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
-import { Refusal, sheetIn } from './refusal'
+import { columnsIn, Refusal, sheetIn } from './refusal'
 import { checkCondition } from './rules'
 
 /** Lets through only the rows of a list whose cell in a column meets a condition; null lets all of it through. */
@@ -17,10 +16,9 @@ export function filter(
   when: Condition | null,
 ): Workbook {
   const { sheet } = sheetIn(workbook, name)
-  const { left, right, top, bottom } = blockAt(area)
-  if (columnNumber(column) < left || columnNumber(column) > right)
-    throw new Refusal(`Column ${column} isn’t in ${area}.`)
-  if (bottom === top) throw new Refusal('A list to be filtered has a heading and rows below it.')
+  const block = blockAt(area)
+  columnsIn(block, area, [column])
+  if (block.bottom === block.top) throw new Refusal('A list to be filtered has a heading and rows below it.')
   if (when) checkCondition(when)
   const before = sheet.features.filter?.area === area ? sheet.features.filter.columns : []
   const others = before.filter(one => one.column !== column)

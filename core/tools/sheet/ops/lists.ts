@@ -1,5 +1,5 @@
 import { compared } from '../formula/comparing'
-import { columnNumber, isOnSheet } from '../formula/references'
+import { isOnSheet } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
 import { formatOf } from '../formats/cell-format'
@@ -10,7 +10,7 @@ import { Formula } from '../workbook/formula'
 import { valueAt, withSheet } from '../workbook/workbook'
 import type { Input, Workbook } from '../workbook/workbook'
 import { withRowsFrom } from './moving'
-import { areaIn, cellsIn, Refusal, sheetIn } from './refusal'
+import { areaIn, cellsIn, columnsIn, Refusal, sheetIn } from './refusal'
 
 const sameValue = (one: Scalar, other: Scalar): boolean =>
   one === null || other === null || isError(one) || isError(other) ? one === other : compared(one, other) === 0
@@ -25,9 +25,7 @@ export function unique(
 ): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const area = areaIn(sheet, address, place)
-  const columns = by.map(columnNumber)
-  const outside = by.find((_, at) => columns[at]! < area.left || columns[at]! > area.right)
-  if (outside) throw new Refusal(`Column ${outside} isn’t in ${address}.`)
+  const columns = columnsIn(area, address, by)
   if (sheet.features.filter) throw new Refusal('Show all rows before repeated ones are taken out.')
   const first = area.top + (heading ? 1 : 0)
   const seen = new Map<string, number[]>()

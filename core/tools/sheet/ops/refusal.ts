@@ -1,4 +1,5 @@
 import { areaAt } from '../addresses'
+import { columnNumber } from '../formula/references'
 import { sheetNumber } from '../workbook/workbook'
 import type { Area } from '../formula/values'
 import type { Sheet, Workbook } from '../workbook/workbook'
@@ -12,6 +13,19 @@ export class Refusal extends Error {
   ) {
     super(message)
   }
+}
+
+/** Columns of an area by their letters. Throws a Refusal for one that isn’t in it. */
+export function columnsIn(
+  { left, right }: Pick<Area, 'left' | 'right'>,
+  address: string,
+  letters: readonly string[],
+): number[] {
+  return letters.map(one => {
+    const column = columnNumber(one)
+    if (column < left || column > right) throw new Refusal(`Column ${one} isn’t in ${address}.`)
+    return column
+  })
 }
 
 /** The most cells that one operation may change. */

@@ -1,12 +1,11 @@
 import { compared } from '../formula/comparing'
-import { columnNumber } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
 import type { Features } from '../workbook/features'
 import { valueAt, withSheet } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { withRowsFrom } from './moving'
-import { areaIn, Refusal, sheetIn } from './refusal'
+import { areaIn, columnsIn, sheetIn } from './refusal'
 
 export interface SortKey {
   /** A column by its letters. */
@@ -32,9 +31,11 @@ export function sort(
 ): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const area = areaIn(sheet, address, place)
-  const columns = keys.map(({ column }) => columnNumber(column))
-  const outside = keys.find((_, at) => columns[at]! < area.left || columns[at]! > area.right)
-  if (outside) throw new Refusal(`Column ${outside.column} isn’t in ${address}.`)
+  const columns = columnsIn(
+    area,
+    address,
+    keys.map(({ column }) => column),
+  )
   const first = area.top + (heading ? 1 : 0)
   const rows = Array.from({ length: Math.max(0, area.bottom - first + 1) }, (_, at) => first + at)
   const sorted = [...rows].sort((one, other) => {

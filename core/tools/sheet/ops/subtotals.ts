@@ -7,7 +7,7 @@ import { Formula } from '../workbook/formula'
 import { formulaAt, withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import { checkUnmerged } from './merging'
-import { areaIn, Refusal, sheetIn } from './refusal'
+import { areaIn, columnsIn, Refusal, sheetIn } from './refusal'
 import { insert, remove } from './structure'
 
 /** How groups are worked out: by the number that SUBTOTAL takes for it, and how the row of a group is named. */
@@ -38,8 +38,7 @@ const MOST_GROUPS = 1000
 export function subtotal(workbook: Workbook, name: string, { area: address, by, of, how }: Subtotals): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const area = areaIn(sheet, address, place)
-  const outside = [by, ...of].find(one => columnNumber(one) < area.left || columnNumber(one) > area.right)
-  if (outside) throw new Refusal(`Column ${outside} isn’t in ${address}.`)
+  columnsIn(area, address, [by, ...of])
   if (of.includes(by)) throw new Refusal(`Column ${by} names the groups: work out others.`)
   if (sheet.features.filter) throw new Refusal('Show all rows before subtotals are put in.')
   if (area.top === area.bottom) throw new Refusal('There is no row under the heading.')

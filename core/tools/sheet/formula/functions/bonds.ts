@@ -110,6 +110,17 @@ function durationOf(coupons: Coupons, rate: number, yielded: number): number {
 
 const bond = { ...rated, yielded: 'number', frequency: 'number', basis: 'number?' } as const
 
+const duration = (
+  name: string,
+  about: string,
+  work: (years: number, yielded: number, frequency: number) => number,
+): SheetFunction =>
+  define(name, about, bond, args => {
+    const coupons = couponsOf(args)
+    if (!coupons || args.rate < 0 || args.yielded < 0) return NO_NUMBER
+    return work(durationOf(coupons, args.rate, args.yielded), args.yielded, coupons.frequency)
+  })
+
 /** A paper that pays its interest with what was lent, on the last day; `worth`: by its parts of years. */
 const atMaturity = (
   name: string,
@@ -167,16 +178,12 @@ export const bonds: readonly SheetFunction[] = [
       return root(yielded => priceOf(one, yielded) - args.price, Math.max(0.01, args.rate)) ?? NO_NUMBER
     },
   ),
-  define('DURATION', 'The average time until a bond pays, in years.', bond, args => {
-    const coupons = couponsOf(args)
-    return !coupons || args.rate < 0 || args.yielded < 0 ? NO_NUMBER : durationOf(coupons, args.rate, args.yielded)
-  }),
-  define('MDURATION', 'How far a bond’s price falls, in hundredths, for each hundredth more of yield.', bond, args => {
-    const coupons = couponsOf(args)
-    return !coupons || args.rate < 0 || args.yielded < 0
-      ? NO_NUMBER
-      : durationOf(coupons, args.rate, args.yielded) / (1 + args.yielded / coupons.frequency)
-  }),
+  duration('DURATION', 'The average time until a bond pays, in years.', years => years),
+  duration(
+    'MDURATION',
+    'How far a bond’s price falls, in hundredths, for each hundredth more of yield.',
+    (years, yielded, frequency) => years / (1 + yielded / frequency),
+  ),
   atMaturity(
     'PRICEMAT',
     'The price of a paper that pays its interest at maturity, per 100.',

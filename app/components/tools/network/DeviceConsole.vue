@@ -104,22 +104,14 @@ onMounted(async () => {
   </section>
 </template>
 
+<style scoped src="./panes.css"></style>
+
 <style scoped>
 .console {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
   min-width: 0;
-}
-header {
-  display: flex;
-  gap: 0.7rem;
-  align-items: baseline;
-  padding: 0.4rem 0.8rem;
-  border-bottom: 1px solid var(--line);
-}
-h3 {
-  font-size: 1rem;
 }
 .terminal {
   min-width: 0;

@@ -35,6 +35,8 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
   </section>
 </template>
 
+<style scoped src="./panes.css"></style>
+
 <style scoped>
 .story {
   display: grid;
@@ -42,17 +44,6 @@ const about = computed(() => (props.answer ? `${props.answer.ask.device} asks fo
   min-height: 0;
   min-width: 0;
   overflow: hidden;
-}
-header {
-  display: flex;
-  gap: 0.7rem;
-  align-items: baseline;
-  padding: 0.4rem 0.8rem;
-  border-bottom: 1px solid var(--line);
-}
-h3 {
-  font-size: 1rem;
-  white-space: nowrap;
 }
 .save {
   display: block;

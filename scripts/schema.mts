@@ -1,5 +1,8 @@
 import { writeFileSync } from 'node:fs'
+import { topologySchema } from '../core/tools/network/files/topology-schema'
 import { responseSchema } from '../server/content/response-schema'
 
-/** Writes docs/response-file.schema.json anew from the schema in core/wire/response.ts. */
-writeFileSync('docs/response-file.schema.json', `${JSON.stringify(responseSchema(), null, 2)}\n`)
+/** Writes the published schemas anew from those that the code reads by. */
+const schemas = { 'response-file': responseSchema(), 'network-site': topologySchema() }
+for (const [name, schema] of Object.entries(schemas))
+  writeFileSync(`docs/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`)

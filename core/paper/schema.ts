@@ -129,6 +129,8 @@ export const release = z.strictObject({
 export const trayItem = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('calculator') }),
   z.strictObject({ kind: z.literal('notes') }),
+  /** A bench on which blocks of addresses are cut. */
+  z.strictObject({ kind: z.literal('subnets') }),
   z.strictObject({ kind: z.literal('sheet'), title: z.string(), lines: z.array(z.string()).min(1) }),
 ])
 export type TrayItem = z.infer<typeof trayItem>

@@ -8,6 +8,7 @@ import { provePaper, proveTask } from '../../core/proof/proof'
 import { loadTools } from '../../core/tools/registry'
 import { proveTree, proveTrees, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
+import { merged } from './merging'
 
 export interface Content {
   trees: SkillTree[]
@@ -93,7 +94,10 @@ async function yamlFiles(folder: string): Promise<string[]> {
     .sort()
 }
 
-/** A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. */
+/**
+ * A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. With
+ * `$with` beside it, what it holds is changed by that (see `merged`): what is read is whole, and doesn't tell what was.
+ */
 async function readYaml(file: string, folders: readonly string[]): Promise<unknown> {
   const text = await readFile(file, 'utf8').catch(() => {
     throw new ContentError(`There is no content file ${file}.`)
@@ -111,7 +115,7 @@ async function include(value: unknown, folders: readonly string[]): Promise<unkn
         if (error instanceof ContentError) return undefined
         throw error
       })
-      if (found !== undefined) return found
+      if (found !== undefined) return '$with' in value ? merged(found, await include(value.$with, folders)) : found
     }
     throw new ContentError(`No content folder holds ${path}.`)
   }

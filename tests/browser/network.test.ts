@@ -1,6 +1,11 @@
+import { build } from 'esbuild'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, total } from '../support/bench'
+import { digestOfRun } from '../support/network-run'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { Browser } from '../support/browser'
 import { startServer } from '../support/server'
@@ -31,6 +36,44 @@ const console = (words: string) =>
     10_000,
     `the console: ${words}`,
   )
+
+const open = async (name: string): Promise<void> => {
+  await (await see(browser.driver, device(name))).click()
+  await see(browser.driver, By.xpath(`//h3[normalize-space()='${name}']`))
+}
+/** Presses a button of the device that is open, in a part of its panel. */
+async function pick(part: 'groups' | 'table', name: string): Promise<void> {
+  const within = part === 'table' ? 'table' : `div[contains(@class, 'groups')]`
+  const found = By.xpath(`//aside[contains(@class, 'device')]//${within}//button[normalize-space()='${name}']`)
+  await (await see(browser.driver, found)).click()
+}
+/** Goes on to the task of this title. */
+async function goTo(title: string): Promise<void> {
+  const here = By.xpath(`//h2[normalize-space()='${title}'] | //h1[normalize-space()='${title}']`)
+  for (let steps = 0; steps < 15; steps += 1) {
+    if ((await browser.driver.findElements(here)).length > 0) return
+    await press(browser.driver, 'Next task')
+    await browser.driver.sleep(300)
+  }
+  throw new Error(`There is no task ${title}.`)
+}
+/** Types a line into the console that is open. */
+async function enter(line: string): Promise<void> {
+  await (await see(browser.driver, By.css('[data-console]'))).click()
+  await keys(line, Key.ENTER)
+}
+/** Writes one more into a list: what names it, and its value. */
+async function addTo(what: string, names: Readonly<Record<string, string>>, value: string): Promise<void> {
+  const write = async (label: string, words: string): Promise<void> => {
+    const input = await see(browser.driver, By.css(`[aria-label="${label}"]`))
+    await input.clear()
+    await input.sendKeys(words)
+  }
+  for (const [place, name] of Object.entries(names)) await write(`New ${what}: ${place}`, name)
+  await write(`New ${what}`, value)
+  await keys(Key.ENTER)
+}
+const addRoute = (to: string, by: string) => addTo('next hop', { prefix: to }, by)
 
 async function fill(label: string, value: string): Promise<void> {
   const input = await see(browser.driver, field(label))
@@ -76,45 +119,162 @@ describe('a network', () => {
     await press(driver, 'As a map')
   }, 60_000)
 
-  it('is mended by panel: a route on the way back', async () => {
+  it('has its VLANs set by panel, port by port, and what is carried stands on the map', async () => {
+    const { driver } = browser
+    await goTo('Apart on two switches')
+    for (const [port, vlan] of [
+      ['p1', '10'],
+      ['p2', '10'],
+      ['p3', '20'],
+    ] as const) {
+      await open('office-sw')
+      await pick('groups', 'VLANs')
+      await pick('table', port)
+      await fill('Untagged VLAN', vlan)
+    }
+    await see(driver, text('3 changes are pending'))
+    await press(driver, 'Apply')
+    await allSaved(driver)
+    await press(driver, 'Check this step')
+    await stepIs(driver, 'apart', 'passed')
+    for (const name of ['office-sw', 'shop-sw']) {
+      await open(name)
+      await pick('table', 'p8')
+      await fill('Tagged VLANs', '20, 10')
+      await press(driver, 'Apply')
+    }
+    await see(driver, By.xpath(`//*[name()='text'][contains(., 'tagged 10, 20')]`))
+    await allSaved(driver)
+    await press(driver, 'Check this step')
+    await stepIs(driver, 'trunk', 'passed')
+  }, 120_000)
+
+  it('gets its addresses translated by console alone', async () => {
+    const { driver } = browser
+    await goTo('One address for all')
+    await open('gate')
+    await enter('put nat/external-interface p4')
+    await enter('put nat/internal-prefixes/10.44.0.0/16/translate-to interface')
+    await enter('apply')
+    await console('done')
+    await allSaved(driver)
+    await press(driver, 'Check this step')
+    await stepIs(driver, 'out', 'passed')
+    await enter('put nat/forwards/tcp/8443 10.44.10.20:443')
+    await enter('apply')
+    await stepIs(driver, 'in', 'passed')
+    await open('desk-1')
+    await enter('connect 203.0.113.80 80')
+    await console('203.0.113.80 answers on TCP port 80')
+    await see(driver, text('10.44.10.11 becomes 198.51.100.10'))
+  }, 90_000)
+
+  it('is filtered by panel: a rule that makes no sense is refused, and one that does lets the tills in', async () => {
     const { driver } = browser
     await press(driver, 'Next task')
-    await (await see(driver, device('shed-gate'))).click()
-    await (await see(driver, By.css('input[aria-label="Route to"]'))).sendKeys('10.44.10.0/24')
-    await (await see(driver, By.css('input[aria-label="Next hop"]'))).sendKeys('10.44.0.1')
-    await press(driver, 'Add')
+    await open('gate')
+    await press(driver, 'Filters')
+    await addTo('rule', { filter: 'from-tills', number: '10' }, 'allow tcp 5432')
+    await see(driver, By.css('[data-refusal]'))
+    await addTo('rule', {}, 'accept tcp from 10.44.20.0/24 to 10.44.10.20 port 5432')
+    await pick('table', 'p2')
+    await fill('Filter for what comes in', 'from-tills')
+    await press(driver, 'Apply')
+    await allSaved(driver)
+    await press(driver, 'Check this step')
+    await stepIs(driver, 'tills', 'passed')
+    expect(await violations(driver)).toEqual([])
+  }, 90_000)
+
+  it('takes settings from a file, and refuses one that makes no sense with its place and the reason', async () => {
+    const { driver } = browser
+    const folder = mkdtempSync(join(tmpdir(), 'anvil-settings-'))
+    const give = async (text: string): Promise<void> => {
+      const file = join(folder, 'settings.json')
+      writeFileSync(file, text)
+      await (await driver.findElement(By.css('aside.device input[type=file]'))).sendKeys(file)
+    }
+    const refused = (words: string) => see(driver, By.xpath(`//*[@data-refusal][contains(., "${words}")]`))
+    await open('till-1')
+    await give('{"ietf-interfaces:interfaces": ')
+    await refused('this is no JSON')
+    await give('{"ietf-interfaces:interfaces": {"interface": [{"name": "p7", "enabled": true}]}}')
+    await refused('/interface[1]/enabled: till-1 has no setting')
+    await give(' '.repeat(50_000_000))
+    await refused('larger than the 1 MB')
+    const address = { address: [{ 'ip': '10.44.20.11', 'prefix-length': 24 }] }
+    const whole = { 'ietf-interfaces:interfaces': { interface: [{ 'name': 'p1', 'ietf-ip:ipv4': address }] } }
+    await give(JSON.stringify(whole))
+    await see(driver, text('1 change is pending'))
+    await see(driver, text('routing/routes/0.0.0.0/0/next-hop'))
+    await press(driver, 'Forget')
+    rmSync(folder, { recursive: true })
+  }, 60_000)
+
+  it('sends the same bits at the same moments in the browser as on the server', async () => {
+    const bundled = await build({
+      entryPoints: ['tests/support/network-run.ts'],
+      bundle: true,
+      write: false,
+      format: 'iife',
+      globalName: 'ran',
+      target: 'es2022',
+    })
+    const code = bundled.outputFiles[0]!.text
+    const found: string = await browser.driver.executeScript(`${code}; return ran.digestOfRun()`)
+    expect(found).toBe(digestOfRun())
+    expect(found).toMatch(/^\d{3,} frames/)
+    expect(found).toMatch('203.0.113.80 answers after')
+  }, 60_000)
+
+  it('is handed in, and every point shows in the result', async () => {
+    const { driver } = browser
+    await handIn(driver)
+    await press(driver, 'See the result')
+    expect(await total(driver)).toBe('22.00')
+  }, 60_000)
+
+  it('is mended by panel: routes on the way back', async () => {
+    const { driver } = browser
+    await startPaper(driver, server.url, 'keeping-mock', device('desk-1'), 'Start the clock')
+    await open('shed-gate')
+    await press(driver, 'Routes')
+    await addRoute('10.44.10.0/24', '10.44.0.1')
     await see(driver, text('1 change is pending'))
     await press(driver, 'Apply')
     await see(driver, text('10.44.10.0/24 by 10.44.0.1'))
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'back', 'passed')
+    await addRoute('10.44.20.0/24', '10.44.0.1')
+    await press(driver, 'Apply')
+    await stepIs(driver, 'tills', 'passed')
   }, 60_000)
 
   it('takes a new desk by panel; what makes no sense is refused in words', async () => {
     const { driver } = browser
     await press(driver, 'Next task')
-    await (await see(driver, device('desk-3'))).click()
-    await see(driver, By.xpath(`//h3[normalize-space()='desk-3']`))
+    await open('desk-3')
+    await press(driver, 'Ports')
+    // Drawn on the map, a cable waits in the panel until its ports are agreed to.
+    const [from, to] = [await see(driver, device('desk-3')), await see(driver, device('office-sw'))]
+    await driver.actions().dragAndDrop(from, to).perform()
     const join = await see(driver, By.css('select[aria-label="Join p1 to"]'))
+    expect(await join.getAttribute('value')).toBe('office-sw p2')
     await join.click()
     await join.sendKeys('office-sw p4', Key.ENTER)
     await press(driver, 'Plug in')
-    await see(driver, text('office-sw p4'))
+    await stepIs(driver, 'joined', 'passed')
     await fill('IPv4 address', '10.44.10.0/24')
     await see(driver, By.css('[data-refusal]'))
     await fill('IPv4 address', '10.44.10.13/24')
     await see(driver, text('1 change is pending'))
-    await (await see(driver, By.css('input[aria-label="Route to"]'))).sendKeys('0.0.0.0/0')
-    await (await see(driver, By.css('input[aria-label="Next hop"]'))).sendKeys('10.44.10.1')
-    await press(driver, 'Add')
+    await press(driver, 'Routes')
+    await addRoute('0.0.0.0/0', '10.44.10.1')
     await see(driver, text('2 changes are pending'))
     await press(driver, 'Apply')
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'address', 'passed')
-    await handIn(driver)
-    await press(driver, 'See the result')
-    expect(await total(driver)).toBe('14.00')
   }, 90_000)
 })

@@ -50,7 +50,7 @@ export function handsOn(driver: WebDriver) {
     },
     /** Answers the questions of an operation by keyboard, from the first on; null leaves one as it is. */
     async answer(...answers: (string | null)[]): Promise<void> {
-      await see(driver, By.css('form.asked'))
+      await see(driver, By.css('form.asked :focus'))
       for (const [at, text] of answers.entries()) {
         if (at > 0) await keys(Key.TAB)
         if (text === null) continue

@@ -226,6 +226,8 @@ async function takeNetwork(url: string, driver: WebDriver): Promise<void> {
   await (await see(driver, By.css('[data-console]'))).click()
   await type(driver, 'ping 10.44.20.11', Key.ENTER)
   await see(driver, text('It did not come through.'))
+  for (let steps = 0; steps < 3; steps += 1) await press(driver, 'Step')
+  await (await see(driver, By.css('[data-console]'))).click()
   await type(driver, 'put interfaces/p1/ipv4/address 10.44.10.11/24', Key.ENTER)
   await see(driver, text('1 change is pending'))
   await shoot(driver, 'network')

@@ -27,6 +27,10 @@ const keepNotes = useDebounceFn(() => {
       <h3>Calculator</h3>
       <PocketCalculator />
     </section>
+    <section v-if="has('subnets')">
+      <h3>Blocks of addresses</h3>
+      <SubnetBench :sitting-id="bench.sitting?.id ?? ''" />
+    </section>
     <section v-if="has('notes')">
       <h3 id="tray-notes">Notes</h3>
       <Textarea

@@ -52,6 +52,12 @@ export const ALL_HARDWARE: HardwareAddress = 0xff_ff_ff_ff_ff_ff
 export const hardwareText = (address: HardwareAddress): string =>
   (address.toString(16).padStart(12, '0').match(/../g) ?? []).join(':')
 
+/** Whether packets to an address are for a group: from 224.0.0.0 to 239.255.255.255 (RFC 1112). */
+export const isGroupAddress = (address: Address): boolean => address >>> 28 === 14
+/** The hardware address by which a group is meant (RFC 1112, 6.4); of everyone’s address that of everyone. */
+export const hardwareForMany = (address: Address): HardwareAddress =>
+  isGroupAddress(address) ? 0x01_00_5e_00_00_00 + (address % 2 ** 23) : ALL_HARDWARE
+
 export const isGroup = (address: HardwareAddress): boolean => Math.floor(address / 2 ** 40) % 2 === 1
 
 export const addressSchema = z.string().refine(text => readAddress(text) !== null, 'an address such as 10.44.10.20')

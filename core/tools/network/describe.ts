@@ -1,4 +1,19 @@
 import type { NetworkOp } from './ops'
+import type { Ask } from './state'
+
+/** What is tried, in words after a device’s name. */
+export function askText(ask: Ask): string {
+  switch (ask.what) {
+    case 'ping':
+      return `asks for ${ask.to}`
+    case 'trace':
+      return `looks for the way to ${ask.to}`
+    case 'connect':
+      return `tries ${ask.to}, ${ask.transport.toUpperCase()} port ${ask.port}`
+    case 'lookup':
+      return `asks what ${ask.name} is`
+  }
+}
 
 /** An op as a sentence, for logs, replays and reports. */
 export function describe(op: NetworkOp): string {
@@ -7,6 +22,8 @@ export function describe(op: NetworkOp): string {
       return `Put ${op.path} of ${op.device} to “${op.value}”, pending.`
     case 'drop':
       return `Dropped ${op.path} of ${op.device}, pending.`
+    case 'load':
+      return `Read the settings of ${op.device} from a file, pending.`
     case 'apply':
       return `Applied what was pending on ${op.device}.`
     case 'forget':
@@ -18,6 +35,6 @@ export function describe(op: NetworkOp): string {
     case 'unplug':
       return `Unplugged the cable in ${op.at}.`
     case 'ask':
-      return `Pinged ${op.ask.to} from ${op.ask.device}.`
+      return `${op.ask.device} ${askText(op.ask)}.`
   }
 }

@@ -1,11 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { network } from '.'
-import { judge } from './checks'
-import type { NetworkCheck, NetworkContext } from './checks'
+import { judge, networkCheck } from './checks'
+import type { NetworkContext } from './checks'
 import { apply, effect, networkOp } from './ops'
 import { initial, networkSetup } from './state'
 import type { NetworkState } from './state'
+import type { TextFileSeen } from './viewing'
 import { after, applied, drop, pinged, put, refusalOf, yard } from './sites.fixture'
 
 const start = yard()
@@ -38,7 +39,15 @@ describe('a setting', () => {
     [{ type: 'forget', device: 'desk-1' }, 'Nothing is pending on desk-1.'],
     [{ type: 'undo', device: 'desk-1' }, 'Nothing was changed on desk-1.'],
     [pinged('office-sw', '10.44.10.11'), 'office-sw has no address of its own to ask from.'],
-    [pinged('desk-1', 'books'), '“books” is no address such as 10.44.10.20.'],
+    [pinged('desk-1', 'books and more'), '“books and more” is no address such as 10.44.10.20, and no name.'],
+    [put('office-sw', 'interfaces/p1/bridge-port/pvid', '5000'), '“5000” is not the number of a VLAN, from 1 to 4094.'],
+    [put('office-sw', 'interfaces/p1/bridge-port/tagged', '10,0'), /not numbers of VLANs/],
+    [put('gate', 'routing/routes/10.44.30.0/33/next-hop', '10.44.20.2'), /has no setting/],
+    [put('gate', 'dhcp/pools/10.44.10.0/24/range', '10.44.10.50-10.44.10.20'), /is not addresses such as/],
+    [put('books', 'dns/zones/sallowmere.test/books/a', '10.44.10'), /is not an address/],
+    [put('books', 'dns/zones/sallowmere.test/@/mx', 'mail.sallowmere.test'), /is not such as 10 mail/],
+    [put('gate', 'nat/forwards/tcp/70000', '10.44.10.20:443'), /has no setting/],
+    [put('gate', 'nat/forwards/tcp/443', '10.44.10.20'), /is not an address inside and a port/],
   ])('that can’t be is refused in words: %j', (op, words) => {
     expect(refusalOf(start, op)).toMatch(words)
   })
@@ -52,6 +61,34 @@ describe('a setting', () => {
     expect(refusalOf(itself, applied('gate'))).toBe(
       'The route to 10.44.30.0/24 goes to 10.44.20.1, which is gate itself.',
     )
+  })
+})
+
+describe('settings from a file', () => {
+  const load = (settings: object) => ({ type: 'load', device: 'desk-1', settings })
+  it('are pending as a whole, and what the file leaves out would be dropped', () => {
+    const loaded = after(start, load({ [address]: '10.44.10.14/24' }))
+    expect(loaded.pending['desk-1']).toEqual({ [address]: '10.44.10.14/24' })
+    expect(loaded.running).toBe(start.running)
+    expect(effect(networkOp.parse(load({})))).toBe('look')
+  })
+
+  it.each([
+    [{ 'interfaces/p9/enabled': 'true' }, 'desk-1 has no setting interfaces/p9/enabled.'],
+    [{ [address]: '10.44.10.14/33' }, /is not in its one form/],
+    [Object.fromEntries(Array.from({ length: 2001 }, (_, at) => [`a${at}`, ''])), 'More than 2000 settings at once.'],
+  ])('that it hasn’t are refused: %#', (settings, words) => {
+    expect(refusalOf(start, load(settings))).toMatch(words)
+  })
+
+  it('go out as they would be, and the site as content writes it', () => {
+    const pending = after(start, put('desk-1', address, '10.44.10.14/24'))
+    const { name, text } = network.view(pending, { kind: 'configuration', name: 'desk-1' }) as TextFileSeen
+    expect([name, text.includes('"10.44.10.14"')]).toEqual(['desk-1.json', true])
+    const site = network.view(pending, { kind: 'topology' }) as TextFileSeen
+    const again = initial(networkSetup.parse(JSON.parse(site.text)))
+    expect([again.site, again.cables, again.running]).toEqual([start.site, start.cables, start.running])
+    expect(network.view(pending, { kind: 'configuration', name: 'nobody' })).toBeNull()
   })
 })
 
@@ -115,7 +152,7 @@ describe('a check', () => {
       ],
     },
   } as unknown as NetworkContext
-  const judged = (state: NetworkState, check: object) => judge(state, check as NetworkCheck, context)
+  const judged = (state: NetworkState, check: object) => judge(state, networkCheck.parse(check), context)
 
   it('of reaching tries it, and says at which device it ended', () => {
     const shut = after(start, put('gate', 'interfaces/p1/enabled', 'false'), applied('gate'))

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import type { Applied } from '../tool'
-import { readAddress } from './addresses'
+import { isName } from './names'
 import { contradiction } from './settings/checking'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
-import { cableOf, deviceName, deviceNamed, portPlace, portsOf, readPlace } from './site'
+import { cableOf, deviceName, deviceNamed, hasBridge, isForeign, portPlace, portsOf, readPlace } from './site'
 import type { Device } from './site'
 import { ask } from './state'
-import type { NetworkState } from './state'
+import type { Ask, NetworkState } from './state'
 
 const on = { device: deviceName }
 const path = z.string().min(1).max(200)
@@ -16,6 +16,8 @@ const path = z.string().min(1).max(200)
 export const networkOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('put'), ...on, path, value: z.string().max(200) }),
   z.strictObject({ type: z.literal('drop'), ...on, path }),
+  /** All that a device would be told, in place of what it is: from a file. Pending until it is applied. */
+  z.strictObject({ type: z.literal('load'), ...on, settings: z.record(path, z.string().max(200)) }),
   /** Puts what is pending into force. */
   z.strictObject({ type: z.literal('apply'), ...on }),
   /** Takes back what is pending. */
@@ -47,9 +49,19 @@ export function apply(state: NetworkState, op: NetworkOp): Applied<NetworkState>
       return asked(state, op.ask)
     default: {
       const device = deviceNamed(state.site, op.device)
-      return device ? onDevice(state, device, op) : refused(`There is no device ${op.device}.`)
+      if (!device) return refused(`There is no device ${op.device}.`)
+      if (isForeign(device.kind)) return refused(`${op.device} belongs to somebody else, and takes nothing from here.`)
+      return onDevice(state, device, op)
     }
   }
+}
+
+/** The state after ops; those that are refused are passed over. */
+export function afterAll(state: NetworkState, ops: readonly NetworkOp[]): NetworkState {
+  return ops.reduce((before, op) => {
+    const applied = apply(before, op)
+    return applied.ok ? applied.state : before
+  }, state)
 }
 
 type DeviceOp = Extract<NetworkOp, { device: string }>
@@ -73,6 +85,10 @@ function onDevice(state: NetworkState, device: Device, op: DeviceOp): Applied<Ne
       if (!read.ok) return refused(`“${op.value}” is not ${read.expected}.`)
       return { ok: true, state: withPending(state, name, { ...pending, [op.path]: read.value }) }
     }
+    case 'load': {
+      const wrong = refusedSetting(device, op.settings)
+      return wrong === null ? { ok: true, state: withPending(state, name, op.settings) } : refused(wrong)
+    }
     case 'forget':
       return name in state.pending
         ? { ok: true, state: withPending(state, name, running) }
@@ -94,11 +110,26 @@ function onDevice(state: NetworkState, device: Device, op: DeviceOp): Applied<Ne
   }
 }
 
+const MOST_SETTINGS = 2000
+
+/** Why a device can’t be told these settings, in words; null where it can. */
+function refusedSetting(device: Device, settings: Settings): string | null {
+  const paths = Object.keys(settings)
+  if (paths.length > MOST_SETTINGS) return `More than ${MOST_SETTINGS} settings at once.`
+  for (const path of paths) {
+    const found = matchPath(device, path)
+    if (!found.ok) return `${device.name} has no setting ${path}.`
+    const read = found.kind.read(settings[path]!)
+    if (!read.ok || read.value !== settings[path]) return `${path}: “${settings[path]!}” is not in its one form.`
+  }
+  return null
+}
+
 /** Settings in one order, so that equal settings are written alike. */
 const sorted = (settings: Settings): Settings =>
   Object.fromEntries(Object.entries(settings).sort(([one], [other]) => (one < other ? -1 : 1)))
 
-export const sameSettings = (one: Settings, other: Settings): boolean =>
+const sameSettings = (one: Settings, other: Settings): boolean =>
   JSON.stringify(sorted(one)) === JSON.stringify(sorted(other))
 
 function withPending(state: NetworkState, name: string, settings: Settings): NetworkState {
@@ -131,15 +162,19 @@ function join(state: NetworkState, one: string, other: string): Applied<NetworkS
   return { ok: true, state: { ...state, cables: [...state.cables, cableOf(one, other)], asked: [] } }
 }
 
-function asked(state: NetworkState, one: NetworkState['asked'][number]): Applied<NetworkState> {
+function asked(state: NetworkState, one: Ask): Applied<NetworkState> {
   const device = deviceNamed(state.site, one.device)
   if (!device) return refused(`There is no device ${one.device}.`)
-  if (device.kind === 'switch') return refused(`${device.name} has no address of its own to ask from.`)
-  if (readAddress(one.to) === null) return refused(`“${one.to}” is no address such as 10.44.10.20.`)
+  const own = Object.keys(state.running[one.device] ?? {}).some(path => path.includes('/ipv4/'))
+  if (hasBridge(device.kind) && !own) return refused(`${device.name} has no address of its own to ask from.`)
+  const to = one.what === 'lookup' ? one.name : one.to
+  if (!isName(to.toLowerCase())) return refused(`“${to}” is no address such as 10.44.10.20, and no name.`)
   return { ok: true, state: { ...state, asked: [...state.asked, one].slice(-MOST_ASKED) } }
 }
 
+const LOOKS: readonly NetworkOp['type'][] = ['put', 'drop', 'load', 'forget', 'ask']
+
 /** What is pending isn’t in force, and a question changes nothing. */
 export function effect(op: NetworkOp): 'look' | 'change' {
-  return op.type === 'put' || op.type === 'drop' || op.type === 'forget' || op.type === 'ask' ? 'look' : 'change'
+  return LOOKS.includes(op.type) ? 'look' : 'change'
 }

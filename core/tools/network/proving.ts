@@ -1,18 +1,12 @@
-import type { Proving } from '../tool'
+import type { Proving, Twisted } from '../tool'
 import type { NetworkCheck } from './checks'
-import { apply } from './ops'
+import { afterAll } from './ops'
 import type { NetworkOp } from './ops'
+import { hasBridge, isForeign } from './site'
 import type { NetworkState } from './state'
 
 const chosen = <Thing>(things: readonly Thing[], random: () => number): Thing | undefined =>
   things[Math.floor(random() * things.length)]
-
-/** The state after ops; those that are refused are passed over. */
-const after = (state: NetworkState, ops: readonly NetworkOp[]): NetworkState =>
-  ops.reduce((before, op) => {
-    const applied = apply(before, op)
-    return applied.ok ? applied.state : before
-  }, state)
 
 /** A note on a port, taken back before it is applied: nothing of it was ever in force. */
 function madeAndTakenBack(device: string): NetworkOp[] {
@@ -22,29 +16,66 @@ function madeAndTakenBack(device: string): NetworkOp[] {
   ]
 }
 
+const isPut = (op: NetworkOp | undefined): op is Extract<NetworkOp, { type: 'put' | 'drop' }> =>
+  op?.type === 'put' || op?.type === 'drop'
+
+/** Where two settings of one device follow each other, of different paths: their order can't matter. */
+function neighbours(ops: readonly NetworkOp[]): number[] {
+  return ops.flatMap((op, at) => {
+    const next = ops[at + 1]
+    return isPut(op) && isPut(next) && op.device === next.device && op.path !== next.path ? at : []
+  })
+}
+
+/** Two settings the other way round. */
+function turned(ops: readonly NetworkOp[], random: () => number): Twisted<NetworkOp> | null {
+  const at = chosen(neighbours(ops), random)
+  if (at === undefined) return null
+  const others = [...ops.slice(0, at), ops[at + 1]!, ops[at]!, ...ops.slice(at + 2)]
+  return { change: 'two settings the other way round', ops: others }
+}
+
+/** Applied in two goes, where it is applied several times anyway; a step that judges each go takes it in one. */
+function split(ops: readonly NetworkOp[], random: () => number): Twisted<NetworkOp> | null {
+  if (ops.filter(({ type }) => type === 'apply').length < 2) return null
+  const at = chosen(neighbours(ops), random)
+  const op = at === undefined ? undefined : ops[at]
+  if (at === undefined || !isPut(op)) return null
+  const applied: NetworkOp = { type: 'apply', device: op.device }
+  return { change: 'applied in two goes', ops: [...ops.slice(0, at + 1), applied, ...ops.slice(at + 1)] }
+}
+
+/** Something looked at in between, or made and taken back before it was applied. */
+function looked(ops: readonly NetworkOp[], before: NetworkState, random: () => number): Twisted<NetworkOp> | null {
+  const idle = before.site.devices.filter(
+    ({ name, kind }) =>
+      !isForeign(kind) && !(name in before.pending) && !ops.some(op => 'device' in op && op.device === name),
+  )
+  const device = chosen(idle, random)
+  if (!device) return null
+  const asker = chosen(
+    idle.filter(({ kind }) => !hasBridge(kind)),
+    random,
+  )
+  const looks: NetworkOp[] =
+    asker && random() < 0.5
+      ? [{ type: 'ask', ask: { what: 'ping', device: asker.name, to: '10.44.99.99' } }]
+      : madeAndTakenBack(device.name)
+  const at = Math.floor(random() * (ops.length + 1))
+  return { change: 'looked and took back in between', ops: [...ops.slice(0, at), ...looks, ...ops.slice(at)] }
+}
+
 /** How the content proof varies solutions. */
 export const proving: Proving<NetworkState, NetworkOp, NetworkCheck> = {
   harmless(ops, before, _, random) {
-    const idle = before.site.devices.filter(
-      ({ name }) => !(name in before.pending) && !ops.some(op => 'device' in op && op.device === name),
-    )
-    const device = chosen(idle, random)
-    if (!device) return null
-    const asker = chosen(
-      idle.filter(({ kind }) => kind !== 'switch'),
-      random,
-    )
-    const looks: NetworkOp[] =
-      asker && random() < 0.5
-        ? [{ type: 'ask', ask: { what: 'ping', device: asker.name, to: '10.44.99.99' } }]
-        : madeAndTakenBack(device.name)
-    const at = Math.floor(random() * (ops.length + 1))
-    return { change: 'looked and took back in between', ops: [...ops.slice(0, at), ...looks, ...ops.slice(at)] }
+    const kind = Math.floor(random() * 3)
+    const twisted = kind === 0 ? turned(ops, random) : kind === 1 ? split(ops, random) : null
+    return twisted ?? looked(ops, before, random)
   },
   harmful(ops, before, context, random) {
     const checks = context.task.steps.find(({ id }) => id === context.step)?.checks ?? []
     const check = chosen(checks, random)
-    const end = after(before, ops)
+    const end = afterAll(before, ops)
     if (check?.kind === 'set') {
       const { device, path } = check
       const isSet = path in (end.running[device] ?? {})

@@ -1,4 +1,4 @@
-import { ping } from './simulation/asking'
+import { answerOf } from './simulation/asking'
 import type { Answer } from './simulation/asking'
 import { Network } from './simulation/network'
 import type { Ask, NetworkState } from './state'
@@ -12,12 +12,10 @@ interface Run {
 
 const runs = new WeakMap<NetworkState['running'], Run>()
 
-/** Networks start at nought, and settle for so long before anything is asked. */
-const SETTLED_US = 1_000_000
-
+/** A network of a state, as it is once it has settled. */
 export function started(state: Pick<NetworkState, 'site' | 'cables' | 'running'>): Network {
   const network = new Network(state)
-  network.run(SETTLED_US)
+  network.run(network.settledAfter)
   return network
 }
 
@@ -36,6 +34,6 @@ export function runOf(state: NetworkState): { network: Network; answers: readonl
   const run = goesOn ? known : { cables: state.cables, network: started(state), answers: [] }
   if (!goesOn) runs.set(state.running, run)
   for (const ask of state.asked.slice(run.answers.length))
-    run.answers.push(ping(run.network, ask, run.answers.length + 1))
+    run.answers.push(answerOf(run.network, ask, run.answers.length + 1))
   return { network: run.network, answers: run.answers }
 }

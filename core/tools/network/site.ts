@@ -1,11 +1,28 @@
 import { z } from 'zod'
 
-/** What a device is. Servers and printers are hosts that others ask for something. */
-export const deviceKind = z.enum(['host', 'server', 'printer', 'switch', 'router'])
+/**
+ * What a device is. Servers and printers are hosts that others ask for something; a routing switch is a switch and
+ * a router in one; a provider is a part of the outside world, and belongs to somebody else.
+ */
+export const deviceKind = z.enum([
+  'host',
+  'server',
+  'printer',
+  'switch',
+  'routing-switch',
+  'router',
+  'firewall',
+  'provider',
+])
 export type DeviceKind = z.infer<typeof deviceKind>
 
-export const isSwitch = (kind: DeviceKind): boolean => kind === 'switch'
-export const forwards = (kind: DeviceKind): boolean => kind === 'router'
+/** Whether its ports are those of a switch. */
+export const hasBridge = (kind: DeviceKind): boolean => kind === 'switch' || kind === 'routing-switch'
+/** Whether it forwards packets that aren’t meant for it. */
+export const forwards = (kind: DeviceKind): boolean =>
+  kind === 'router' || kind === 'firewall' || kind === 'routing-switch' || kind === 'provider'
+/** Whether nobody here may tell it anything. */
+export const isForeign = (kind: DeviceKind): boolean => kind === 'provider'
 
 export const deviceName = z.string().regex(/^[a-z][a-z0-9-]{0,30}$/)
 export const portName = z.string().regex(/^p[1-9]\d?$/)

@@ -1,4 +1,7 @@
 import { apply, networkOp } from './ops'
+import { addressText } from './addresses'
+import { runOf, started } from './running'
+import type { Answer } from './simulation/asking'
 import { initial, networkSetup } from './state'
 import type { NetworkState } from './state'
 
@@ -7,6 +10,27 @@ const addressed = (address: string, gateway?: string) => ({
   'interfaces/p1/ipv4/address': address,
   ...(gateway ? { 'routing/routes/0.0.0.0/0/next-hop': gateway } : {}),
 })
+
+type Kind = 'host' | 'server' | 'switch' | 'routing-switch' | 'router' | 'firewall' | 'provider'
+
+/** A device with its settings, each written as `path = value`. */
+export const made = (name: string, kind: Kind, ports: number, ...set: readonly string[]) => ({
+  name,
+  kind,
+  ports,
+  at,
+  set: Object.fromEntries(set.map(line => line.split(' = '))),
+})
+
+/** A host with one port, an address and a gateway. */
+export const hostAt = (name: string, address: string, gateway?: string, ...set: readonly string[]) => ({
+  ...made(name, 'host', 1, ...set),
+  set: { ...addressed(address, gateway), ...made(name, 'host', 1, ...set).set },
+})
+
+/** A site of devices and cables, each written as `desk-1 p1 - office-sw p1`. */
+export const siteOf = (devices: readonly object[], ...cables: readonly string[]): NetworkState =>
+  initial(networkSetup.parse({ devices, cables: cables.map(cable => cable.split(' - ')) }))
 
 /** An office and a shop, each with a switch, and a router between them. All is well. */
 export const yard = (): NetworkState =>
@@ -53,4 +77,27 @@ export function refusalOf(state: NetworkState, op: unknown): string {
 export const put = (device: string, path: string, value: string) => ({ type: 'put', device, path, value })
 export const drop = (device: string, path: string) => ({ type: 'drop', device, path })
 export const applied = (device: string) => ({ type: 'apply', device })
+/** The last answer to what was tried after these operations. */
+export function answered(state: NetworkState, ask: object): Answer {
+  return runOf(after(state, { type: 'ask', ask })).answers.at(-1)!
+}
+export const ping = (device: string, to: string) => ({ what: 'ping', device, to })
+export const connect = (device: string, to: string, port: number, transport = 'tcp') => ({
+  what: 'connect',
+  device,
+  to,
+  port,
+  transport,
+})
+export const lookup = (device: string, name: string, type = 'a') => ({ what: 'lookup', device, name, type })
+/** The routes of a device that were come by in one way, by its preference (see PREFERENCES). */
+export const learnedRoutes = (state: NetworkState, device: string, preference: number): string[] =>
+  started(state)
+    .machine(device)!
+    .stack.routes.filter(route => route.preference === preference)
+    .map(({ network, bits, by, cost }) => `${addressText(network)}/${bits} by ${addressText(by!)} for ${cost}`)
+
+/** What was said, on one line. */
+export const said = ({ lines }: Answer): string => lines.join('; ')
+
 export const pinged = (device: string, to: string) => ({ type: 'ask', ask: { what: 'ping', device, to } })

@@ -1,13 +1,32 @@
 import { z } from 'zod'
+import { RECORD_KINDS } from './frames/dns'
+import { TRANSPORTS } from './frames/ipv4'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { contradiction } from './settings/checking'
 import { area, cableOf, device, deviceNamed, portPlace, portsOf, readPlace } from './site'
 import type { Cable, Site } from './site'
 
+/** An address, or a name. */
+const goal = { device: z.string(), to: z.string().max(253) }
+
 /** Something that is tried from a device. */
 export const ask = z.discriminatedUnion('what', [
-  z.strictObject({ what: z.literal('ping'), device: z.string(), to: z.string() }),
+  z.strictObject({ what: z.literal('ping'), ...goal, bytes: z.int().min(0).max(9000).optional() }),
+  /** Who is on the way. */
+  z.strictObject({ what: z.literal('trace'), ...goal }),
+  z.strictObject({
+    what: z.literal('connect'),
+    ...goal,
+    transport: z.enum(TRANSPORTS).default('tcp'),
+    port: z.int().min(1).max(65_535),
+  }),
+  z.strictObject({
+    what: z.literal('lookup'),
+    device: z.string(),
+    name: z.string().max(253),
+    type: z.enum(RECORD_KINDS).default('a'),
+  }),
 ])
 export type Ask = z.infer<typeof ask>
 

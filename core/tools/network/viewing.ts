@@ -1,20 +1,24 @@
 import { z } from 'zod'
-import { hardwareText } from './addresses'
 import { pcapngOf } from './capturing'
+import { configurationOf } from './files/configuration'
+import { topologyOf } from './files/topology'
 import { runOf } from './running'
-import { differing, settingKinds, settingOf } from './settings/paths'
-import type { SettingKind } from './settings/paths'
+import { addressesIn, deviceSeen, differences } from './seeing'
+import type { DeviceSeen } from './seeing'
 import type { Answer } from './simulation/asking'
-import { IpNode } from './simulation/ip'
-import { routeText } from './simulation/routes'
-import { SwitchNode } from './simulation/switching'
-import { deviceNamed, hardwareOf, placeText, portsOf, readPlace } from './site'
+import { deviceNamed, isForeign, readPlace } from './site'
 import type { Area, Device } from './site'
-import type { NetworkState } from './state'
+import type { Ask, NetworkState } from './state'
+
+export type { DeviceSeen, PortSeen, SettingSeen } from './seeing'
 
 const networkQuery = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('map') }),
   z.strictObject({ kind: z.literal('device'), name: z.string() }),
+  /** What a device is told, as a file; what is pending too. */
+  z.strictObject({ kind: z.literal('configuration'), name: z.string() }),
+  /** The whole site with all its settings, as content writes it. */
+  z.strictObject({ kind: z.literal('topology') }),
   z.strictObject({ kind: z.literal('answers') }),
   /** The frames of what was tried, by its place among what was. */
   z.strictObject({ kind: z.literal('capture'), of: z.int().min(0) }),
@@ -24,28 +28,15 @@ export type NetworkQuery = z.infer<typeof networkQuery>
 export interface MapSeen {
   areas: readonly Area[]
   devices: readonly (Device & { addresses: readonly string[]; pending: number })[]
-  cables: readonly { from: string; to: string; up: boolean }[]
+  cables: readonly CableSeen[]
 }
 
-export interface SettingSeen {
-  path: string
-  title: string
-  about: string
-  group: SettingKind['group']
-  port: string | null
-  choices: readonly string[]
-  /** What is in force, and what would be; empty where nothing is set. */
-  running: string
-  pending: string
-}
-
-export interface DeviceSeen {
-  device: Device
-  ports: readonly { name: string; up: boolean; to: string; hardware: string; address: string }[]
-  settings: readonly SettingSeen[]
-  pending: readonly { path: string; before: string; after: string }[]
-  canUndo: boolean
-  tables: readonly { title: string; rows: readonly (readonly string[])[] }[]
+export interface CableSeen {
+  from: string
+  to: string
+  up: boolean
+  /** What VLANs each end carries, in a few words; empty where that is what it usually is. */
+  vlans: { from: string; to: string }
 }
 
 export type AnswersSeen = readonly Answer[]
@@ -56,8 +47,16 @@ export interface CaptureSeen {
   bytes: readonly number[]
 }
 
+/** A file as its text. */
+export interface TextFileSeen {
+  name: string
+  text: string
+}
+
+type Seen = MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | TextFileSeen
+
 /** What is asked for; null for what can’t be. */
-export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | null {
+export function view(state: NetworkState, query: unknown): Seen | null {
   const read = networkQuery.safeParse(query)
   if (!read.success) return null
   switch (read.data.kind) {
@@ -67,6 +66,10 @@ export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen 
       const device = deviceNamed(state.site, read.data.name)
       return device ? deviceSeen(state, device) : null
     }
+    case 'configuration':
+      return configurationSeen(state, read.data.name)
+    case 'topology':
+      return { name: 'site.json', text: fileText(topologyOf(state)) }
     case 'answers':
       return [...runOf(state).answers]
     case 'capture':
@@ -74,20 +77,28 @@ export function view(state: NetworkState, query: unknown): MapSeen | DeviceSeen 
   }
 }
 
+const fileText = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`
+
+/** The settings of others are nobody’s to take along. */
+function configurationSeen(state: NetworkState, name: string): TextFileSeen | null {
+  const device = deviceNamed(state.site, name)
+  if (!device || isForeign(device.kind)) return null
+  const settings = state.pending[name] ?? state.running[name] ?? {}
+  return { name: `${name}.json`, text: fileText(configurationOf(device, settings)) }
+}
+
+const goalOf = (ask: Ask): string => (ask.what === 'lookup' ? ask.name : ask.to)
+
 function captureSeen(state: NetworkState, of: number): CaptureSeen | null {
   const { network, answers } = runOf(state)
   const answer = answers[of]
   if (!answer) return null
   const { ask, frames } = answer
   return {
-    name: `${ask.device}-to-${ask.to}.pcapng`,
+    name: `${ask.device}-to-${goalOf(ask)}.pcapng`,
     bytes: [...pcapngOf(network.captured.slice(...frames))],
   }
 }
-
-const ADDRESS = 'interfaces/<port>/ipv4/address'
-const addressAt = (settings: Readonly<Record<string, string>>, port: string): string =>
-  settings[ADDRESS.replace('<port>', port)] ?? ''
 
 function mapSeen(state: NetworkState): MapSeen {
   const { network } = runOf(state)
@@ -95,84 +106,20 @@ function mapSeen(state: NetworkState): MapSeen {
     areas: state.site.areas,
     devices: state.site.devices.map(device => ({
       ...device,
-      addresses: portsOf(device)
-        .map(port => addressAt(state.running[device.name] ?? {}, port))
-        .filter(Boolean),
+      addresses: addressesIn(network.machine(device.name)!).map(({ address }) => address),
       pending: differences(state, device.name).length,
     })),
     cables: state.cables.map(cable => {
       const { device, port } = readPlace(cable.from)
-      return { ...cable, up: network.isUp(device, port) }
+      const vlans = { from: vlansAt(state, cable.from), to: vlansAt(state, cable.to) }
+      return { ...cable, up: network.isUp(device, port), vlans }
     }),
   }
 }
 
-function differences(state: NetworkState, name: string): { path: string; before: string; after: string }[] {
-  const running = state.running[name] ?? {}
-  const pending = state.pending[name] ?? running
-  return differing(running, pending)
-    .sort()
-    .map(path => ({ path, before: running[path] ?? '', after: pending[path] ?? '' }))
-}
-
-function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
-  const { network } = runOf(state)
-  const { name } = device
-  const running = state.running[name] ?? {}
-  const node = network.node(name)
-  const peerOf = (port: string): string => {
-    const place = placeText({ device: name, port })
-    const cable = state.cables.find(({ from, to }) => from === place || to === place)
-    return cable ? (cable.from === place ? cable.to : cable.from) : ''
-  }
-  return {
-    device,
-    ports: portsOf(device).map(port => ({
-      name: port,
-      up: network.isUp(name, port),
-      to: peerOf(port),
-      hardware: hardwareText(hardwareOf(state.site, { device: name, port })),
-      address: addressAt(running, port),
-    })),
-    settings: settingsSeen(state, device),
-    pending: differences(state, name),
-    canUndo: (state.earlier[name] ?? []).length > 0,
-    tables: [
-      ...(node instanceof IpNode
-        ? [
-            { title: 'Routing table', rows: node.routes.map(route => [routeText(route)]) },
-            { title: 'Neighbours', rows: node.neighbours.map(({ address, hardware }) => [address, hardware]) },
-          ]
-        : []),
-      ...(node instanceof SwitchNode
-        ? [{ title: 'Learned addresses', rows: node.table.map(({ address, port }) => [address, port]) }]
-        : []),
-    ],
-  }
-}
-
-/** The settings of each port, then of each prefix that there is a route for. */
-function settingsSeen(state: NetworkState, device: Device): SettingSeen[] {
-  const running = state.running[device.name] ?? {}
-  const pending = state.pending[device.name] ?? running
-  const kinds = settingKinds.filter(kind => kind.on(device))
-  const seen = (kind: SettingKind, path: string, port: string | null): SettingSeen => ({
-    path,
-    title: kind.title,
-    about: kind.about,
-    group: kind.group,
-    port,
-    choices: kind.choices ?? [],
-    running: settingOf(device, running, path),
-    pending: settingOf(device, pending, path),
-  })
-  const ofPorts = kinds
-    .filter(({ path }) => path.includes('<port>'))
-    .flatMap(kind => portsOf(device).map(port => seen(kind, kind.path.replace('<port>', port), port)))
-  const known = new Set(ofPorts.map(({ path }) => path))
-  const others = [...new Set([...Object.keys(running), ...Object.keys(pending)])]
-    .filter(path => !known.has(path))
-    .sort()
-  const route = kinds.find(({ path }) => path.includes('<prefix>'))
-  return [...ofPorts, ...(route ? others.map(path => seen(route, path, null)) : [])]
+function vlansAt(state: NetworkState, place: string): string {
+  const { device, port } = readPlace(place)
+  const settings = state.running[device] ?? {}
+  const [own, tagged] = ['pvid', 'tagged'].map(leaf => settings[`interfaces/${port}/bridge-port/${leaf}`])
+  return [own && `VLAN ${own}`, tagged && `tagged ${tagged.replaceAll(',', ', ')}`].filter(Boolean).join(', ')
 }

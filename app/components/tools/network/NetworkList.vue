@@ -39,6 +39,7 @@ const emit = defineEmits<{ open: [device: string] }>()
           <td class="figure">{{ cable.from }}</td>
           <td class="figure">{{ cable.to }}</td>
           <td>{{ cable.up ? 'up' : 'down' }}</td>
+          <td>{{ [cable.vlans.from, cable.vlans.to].filter(Boolean).join(' / ') }}</td>
         </tr>
       </tbody>
     </table>
@@ -54,6 +55,9 @@ const emit = defineEmits<{ open: [device: string] }>()
 caption {
   text-align: left;
   padding: 0.4rem 0;
+}
+th[scope='row'] {
+  white-space: nowrap;
 }
 th,
 td {

@@ -1,13 +1,36 @@
 <script setup lang="ts">
+import { forwards } from '~~/core/tools/network/site'
 import type { MapSeen } from '~~/core/tools/network/viewing'
-import { boxOf, drawnCables, frameOf, kindText } from './drawing'
+import { boxOf, drawnCables, frameOf, kindText, placeOn } from './drawing'
+import { useCableDrawing } from './useCableDrawing'
 
 /** The site: what stands where, and what is joined to what. */
-const props = defineProps<{ map: MapSeen; open: string; addresses: boolean; ports: boolean }>()
-const emit = defineEmits<{ open: [device: string] }>()
+const props = defineProps<{
+  map: MapSeen
+  open: string
+  addresses: boolean
+  ports: boolean
+  vlans: boolean
+  /** Where the packet is that is followed: a device, and the port by which it came or goes. */
+  packet: { device: string; port: string | null } | null
+}>()
+const emit = defineEmits<{ open: [device: string]; draw: [from: string, to: string] }>()
 
 const frame = computed(() => frameOf(props.map))
 const cables = computed(() => drawnCables(props.map))
+const packetAt = computed(() => (props.packet ? placeOn(props.map.devices, cables.value, props.packet) : null))
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const drawing = useCableDrawing(svg, (from, to) => {
+  emit('draw', from, to)
+})
+/** The cable that is being drawn: from the middle of a device to the pointer. */
+const drawn = computed(() => {
+  const device = props.map.devices.find(({ name }) => name === drawing.from.value)
+  const to = drawing.end.value
+  if (!device || !to) return null
+  const { x, y, width, height } = boxOf(device)
+  return { x1: x + width / 2, y1: y + height / 2, x2: to.x, y2: to.y }
+})
 const box = computed(() => `${frame.value.x} ${frame.value.y} ${frame.value.width} ${frame.value.height}`)
 const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][number]): string =>
   [name, about ?? kindText(kind), ...addresses, pending > 0 ? `${counted(pending, 'change', 'changes')} pending` : '']
@@ -16,7 +39,7 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
 </script>
 
 <template>
-  <svg :viewBox="box" role="group" aria-label="Map of the site" preserveAspectRatio="xMidYMid meet">
+  <svg ref="svg" :viewBox="box" role="group" aria-label="Map of the site" preserveAspectRatio="xMidYMid meet">
     <g v-for="area in map.areas" :key="area.name">
       <rect class="area" :x="area.at.x" :y="area.at.y" :width="area.width" :height="area.height" rx="4" />
       <text class="area-name" :x="area.at.x + 10" :y="area.at.y + 18">{{ area.name }}</text>
@@ -29,6 +52,13 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
           {{ port.text }}
         </text>
       </template>
+      <template v-if="vlans">
+        <template v-for="port in cable.ports" :key="port.text + port.at.x">
+          <text v-if="port.vlans" class="port vlans" :x="port.at.x" :y="port.at.y + (ports ? 17 : 4)">
+            {{ port.vlans }}
+          </text>
+        </template>
+      </template>
     </g>
     <g
       v-for="device in map.devices"
@@ -40,6 +70,7 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
       :aria-pressed="device.name === open"
       :aria-label="label(device)"
       @click="emit('open', device.name)"
+      @pointerdown="drawing.begin($event, device.name)"
       @keydown.enter.prevent="emit('open', device.name)"
       @keydown.space.prevent="emit('open', device.name)"
     >
@@ -48,7 +79,7 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
         :y="device.at.y"
         :width="boxOf(device).width"
         :height="boxOf(device).height"
-        :rx="device.kind === 'router' ? 14 : 3"
+        :rx="forwards(device.kind) ? 14 : 3"
       />
       <text class="name" :x="device.at.x + 9" :y="device.at.y + 17">{{ device.name }}</text>
       {{ ' ' }}
@@ -66,9 +97,14 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
         <title>{{ counted(device.pending, 'change', 'changes') }} pending</title>
       </circle>
       <template v-for="(address, at) in addresses ? device.addresses : []" :key="address">
-        <text class="address" :x="device.at.x + 9" :y="device.at.y + 44 + at * 14">{{ address }}</text>
+        <text class="address" :x="device.at.x + 8" :y="device.at.y + 44 + at * 14">{{ address }}</text>
         {{ ' ' }}
       </template>
+    </g>
+    <line v-if="drawn" class="drawn" v-bind="drawn" />
+    <g v-if="packetAt" class="packet" :style="{ translate: `${packetAt.x}px ${packetAt.y}px` }" data-packet>
+      <circle class="halo" r="12" />
+      <circle r="6" />
     </g>
   </svg>
 </template>
@@ -108,6 +144,10 @@ text {
   stroke: var(--surface);
   stroke-width: 4px;
 }
+.vlans {
+  fill: var(--ink);
+  font-weight: 600;
+}
 .down {
   fill: var(--run-out);
   font-weight: 700;
@@ -116,13 +156,16 @@ text {
 .device {
   cursor: pointer;
   outline: none;
+  touch-action: manipulation;
+  user-select: none;
 }
 .device rect {
   fill: var(--surface);
   stroke: var(--ink);
   stroke-width: 1.2;
 }
-.switch rect {
+.switch rect,
+.routing-switch rect {
   fill: var(--track);
 }
 .device.open rect {
@@ -138,9 +181,33 @@ text {
 }
 .address {
   font-family: var(--mono);
-  font-size: 10.5px;
+  font-size: 10px;
 }
 .pending {
   fill: var(--inform);
+}
+.drawn {
+  stroke: var(--act);
+  stroke-width: 2;
+  stroke-dasharray: 5 4;
+}
+.drawn,
+.packet {
+  pointer-events: none;
+}
+.packet circle {
+  fill: var(--act);
+  stroke: var(--surface);
+  stroke-width: 2;
+}
+.packet .halo {
+  fill: var(--act);
+  fill-opacity: 0.25;
+  stroke: none;
+}
+@media (prefers-reduced-motion: no-preference) {
+  .packet {
+    transition: translate 0.35s ease;
+  }
 }
 </style>

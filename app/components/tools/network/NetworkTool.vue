@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { placeText, portsOf } from '~~/core/tools/network/site'
-import type { CaptureSeen } from '~~/core/tools/network/viewing'
+import { placeText, portsOf, readPlace } from '~~/core/tools/network/site'
+import type { Device } from '~~/core/tools/network/site'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import DeviceConsole from './DeviceConsole.vue'
@@ -9,32 +9,44 @@ import NetworkList from './NetworkList.vue'
 import NetworkMap from './NetworkMap.vue'
 import PacketStory from './PacketStory.vue'
 import { useNetwork } from './useNetwork'
+import { useNetworkFiles } from './useNetworkFiles'
+import { useStepping } from './useStepping'
 
 /** A network: the site in the middle, a device beside it, its console and where the last packet went below. */
 const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
 const network = useNetwork(props.work)
 const { map, open, device, last, refusal } = network
-const shown = reactive({ addresses: true, ports: true })
+const shown = reactive({ addresses: true, ports: true, vlans: true })
+const OVERLAYS = { addresses: 'Addresses', ports: 'Ports', vlans: 'VLANs' } as const
 const listed = ref(false)
 const inHand = computed(() => stepInHandOf(props.task))
 
-/** Ports without a cable, of other devices than the one that is open. */
-const free = computed(() => {
+/** Ports without a cable, by device. */
+const freePorts = computed(() => {
   const used = new Set(map.value?.cables.flatMap(({ from, to }) => [from, to]))
-  return (map.value?.devices ?? [])
-    .filter(({ name }) => name !== open.value)
-    .flatMap(one => portsOf(one).map(port => placeText({ device: one.name, port })))
-    .filter(place => !used.has(place))
+  const freeOf = (one: Device): string[] =>
+    portsOf(one)
+      .map(port => placeText({ device: one.name, port }))
+      .filter(place => !used.has(place))
+  return new Map((map.value?.devices ?? []).map(one => [one.name, freeOf(one)]))
 })
-/** Saves the frames of what was tried last, for a program that reads captures. */
-async function save() {
-  const of = (network.answers.value?.length ?? 0) - 1
-  const capture = await props.work.ask<CaptureSeen>({ kind: 'capture', of })
-  if (capture) saveAs(capture.name, 'application/x-pcapng', Uint8Array.from(capture.bytes))
+/** Those of other devices than the one that is open. */
+const free = computed(() => [...freePorts.value].flatMap(([name, places]) => (name === open.value ? [] : places)))
+/** A cable that was drawn, and waits for the ports to be agreed to: from a port of the open device to another. */
+const wanted = ref<{ port: string; to: string } | null>(null)
+function draw(from: string, to: string) {
+  show(from)
+  const [one, other] = [freePorts.value.get(from)?.[0], freePorts.value.get(to)?.[0]]
+  if (one && other) wanted.value = { port: readPlace(one).port, to: other }
+  else refusal.value = `${one ? to : from} has no free port.`
 }
+const stepping = useStepping(last)
+const packet = stepping.note
+const files = useNetworkFiles(network)
 function show(name: string) {
   open.value = name
   refusal.value = ''
+  wanted.value = null
 }
 </script>
 
@@ -51,12 +63,19 @@ function show(name: string) {
         class="overlay"
         :aria-pressed="on"
         :disabled="listed"
-        :label="what === 'addresses' ? 'Addresses' : 'Ports'"
+        :label="OVERLAYS[what]"
         @click="shown[what] = !on"
       />
       <span v-if="inHand?.mode === 'watched'" class="small soft">each change that is applied is a try</span>
       <Button
-        class="as-list"
+        class="to-right"
+        size="small"
+        text
+        label="Save the site"
+        title="Devices, cables and settings as JSON"
+        @click="files.saveSite"
+      />
+      <Button
         size="small"
         outlined
         severity="secondary"
@@ -66,12 +85,21 @@ function show(name: string) {
     </header>
     <section class="panel map" :aria-label="listed ? 'The site as a list' : 'The site as a map'">
       <NetworkList v-if="listed" :map="map" :open="open" @open="show" />
-      <NetworkMap v-else :map="map" :open="open" v-bind="shown" @open="show" />
+      <NetworkMap v-else :map="map" :open="open" :packet="packet" v-bind="shown" @open="show" @draw="draw" />
     </section>
-    <DevicePanel v-if="device" :seen="device" :refusal="refusal" :free="free" @operate="network.operate" />
+    <DevicePanel
+      v-if="device"
+      :seen="device"
+      :refusal="refusal"
+      :free="free"
+      :wanted="wanted"
+      @operate="network.operate"
+      @save="files.saveSettings"
+      @open="files.openSettings"
+    />
     <div class="below">
       <DeviceConsole v-if="device" :seen="device" :network="network" />
-      <PacketStory :answer="last" @save="save" />
+      <PacketStory :answer="last" :stepping="stepping" @save="files.saveFrames" />
     </div>
   </div>
 </template>
@@ -79,7 +107,7 @@ function show(name: string) {
 <style scoped>
 .network {
   display: grid;
-  grid-template: auto minmax(0, 1.5fr) minmax(0, 1fr) / minmax(0, 1fr) 262px;
+  grid-template: auto minmax(0, 1.5fr) minmax(0, 1fr) / minmax(0, 1fr) 290px;
   gap: 0.6rem 0.7rem;
   height: 100%;
 }
@@ -95,7 +123,7 @@ header {
   color: var(--ink);
   font-weight: 700;
 }
-.as-list {
+.to-right {
   margin-left: auto;
 }
 .map {

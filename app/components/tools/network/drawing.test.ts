@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { boxOf, drawnCables, frameOf } from './drawing'
+import { boxOf, drawnCables, frameOf, placeOn } from './drawing'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
 const device = (name: string, x: number, y: number, addresses: string[] = []): MapSeen['devices'][number] => ({
@@ -22,7 +22,10 @@ describe('the map', () => {
 
   it('draws a cable from the edge of one box to the edge of the other, with its ports named', () => {
     const devices = [device('a', 0, 0), device('b', 0, 200)]
-    const [cable] = drawnCables({ devices, cables: [{ from: 'a p1', to: 'b p2', up: true }] })
+    const [cable] = drawnCables({
+      devices,
+      cables: [{ from: 'a p1', to: 'b p2', up: true, vlans: { from: 'VLAN 10', to: '' } }],
+    })
     expect([cable!.from, cable!.to]).toEqual([
       { x: 55, y: 50 },
       { x: 55, y: 200 },
@@ -31,13 +34,40 @@ describe('the map', () => {
       ['p1', 62],
       ['p2', 188],
     ])
-    expect(drawnCables({ devices, cables: [{ from: 'a p1', to: 'gone p1', up: false }] })).toEqual([])
+    expect(cable!.ports.map(({ vlans }) => vlans)).toEqual(['VLAN 10', ''])
+    expect(
+      drawnCables({ devices, cables: [{ from: 'a p1', to: 'gone p1', up: false, vlans: { from: '', to: '' } }] }),
+    ).toEqual([])
+  })
+
+  it('draws two cables between the same devices side by side', () => {
+    const devices = [device('a', 0, 0), device('b', 0, 200)]
+    const vlans = { from: '', to: '' }
+    const [one, other] = drawnCables({
+      devices,
+      cables: [
+        { from: 'a p1', to: 'b p1', up: true, vlans },
+        { from: 'a p2', to: 'b p2', up: true, vlans },
+      ],
+    })
+    expect([one!.from.x, other!.from.x]).toEqual([66, 44])
+    expect([one!.to.x, other!.to.x]).toEqual([66, 44])
+  })
+
+  it('has a packet at the cable of its port, or on its device', () => {
+    const devices = [device('a', 0, 0), device('b', 0, 200)]
+    const joined = { from: 'a p1', to: 'b p1', up: true, vlans: { from: '', to: '' } }
+    const cables = drawnCables({ devices, cables: [joined] })
+    expect(placeOn(devices, cables, { device: 'a', port: 'p1' })).toEqual({ x: 55, y: 50 })
+    expect(placeOn(devices, cables, { device: 'b', port: 'p1.10' })).toEqual({ x: 55, y: 200 })
+    expect(placeOn(devices, cables, { device: 'b', port: null })).toEqual({ x: 55, y: 200 })
+    expect(placeOn(devices, cables, { device: 'gone', port: null })).toBeNull()
   })
 
   it('comes to an end also where two boxes stand in one place', () => {
     const [cable] = drawnCables({
       devices: [device('a', 0, 0), device('b', 0, 0)],
-      cables: [{ from: 'a p1', to: 'b p1', up: true }],
+      cables: [{ from: 'a p1', to: 'b p1', up: true, vlans: { from: 'VLAN 10', to: '' } }],
     })
     expect(cable!.from).toEqual(cable!.to)
   })

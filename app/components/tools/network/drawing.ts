@@ -1,4 +1,5 @@
 import { readPlace } from '../../../../core/tools/network/site'
+import type { DeviceKind } from '../../../../core/tools/network/site'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
 const WIDTH = 110
@@ -44,35 +45,73 @@ function edge(box: Box, to: Point, beyond = 0): Point {
 /** A cable as a line between two boxes, with where its ports are named. */
 export interface DrawnCable {
   key: string
+  /** The ports that it joins, each by its place. */
+  ends: readonly [from: string, to: string]
   up: boolean
   from: Point
   to: Point
   middle: Point
-  ports: readonly { text: string; at: Point }[]
+  ports: readonly { text: string; vlans: string; at: Point }[]
 }
 
+/** So far apart are two cables between the same devices. */
+const APART = 22
+
+/** A box moved a little across the line to a point, so that several lines between two boxes lie side by side. */
+function shifted(box: Box, from: Point, to: Point, by: number): Box {
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  return { ...box, x: box.x - ((to.y - from.y) / length) * by, y: box.y + ((to.x - from.x) / length) * by }
+}
+
+const pairOf = ({ from, to }: { from: string; to: string }): string =>
+  `${readPlace(from).device} ${readPlace(to).device}`
+
 export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'>): DrawnCable[] {
-  return cables.flatMap(({ from, to, up }) => {
+  const between = new Map<string, (typeof cables)[number][]>()
+  for (const cable of cables) between.set(pairOf(cable), [...(between.get(pairOf(cable)) ?? []), cable])
+  return cables.flatMap(cable => {
+    const { from, to, up, vlans } = cable
     const [one, other] = [readPlace(from), readPlace(to)]
     const [first, second] = [one, other].map(({ device }) => devices.find(({ name }) => name === device))
     if (!first || !second) return []
-    const [box, otherBox] = [boxOf(first), boxOf(second)]
+    const beside = between.get(pairOf(cable)) ?? []
+    const by = (beside.indexOf(cable) - (beside.length - 1) / 2) * APART
+    const [begin, finish] = [middleOf(boxOf(first)), middleOf(boxOf(second))]
+    const [box, otherBox] = [shifted(boxOf(first), begin, finish, by), shifted(boxOf(second), begin, finish, by)]
     const [start, end] = [middleOf(box), middleOf(otherBox)]
     return [
       {
         key: `${from} ${to}`,
+        ends: [from, to],
         up,
         from: edge(box, end),
         to: edge(otherBox, start),
         middle: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
         ports: [
-          { text: one.port, at: edge(box, end, 12) },
-          { text: other.port, at: edge(otherBox, start, 12) },
+          { text: one.port, vlans: vlans.from, at: edge(box, end, 12) },
+          { text: other.port, vlans: vlans.to, at: edge(otherBox, start, 12) },
         ],
       },
     ]
   })
 }
 
-const KINDS = { host: 'host', server: 'server', printer: 'printer', switch: 'switch', router: 'router' } as const
-export const kindText = (kind: keyof typeof KINDS): string => KINDS[kind]
+/** Where a packet is drawn that is at a device: at the cable of its port, or on the device itself. */
+export function placeOn(
+  devices: Seen['devices'],
+  cables: readonly DrawnCable[],
+  { device: name, port }: { device: string; port: string | null },
+): Point | null {
+  const device = devices.find(one => one.name === name)
+  if (!device) return null
+  const place = `${name} ${port?.split('.')[0] ?? ''}`
+  for (const { ends, from, to } of cables) {
+    if (ends[0] === place) return from
+    if (ends[1] === place) return to
+  }
+  const { x, y, width } = boxOf(device)
+  return { x: x + width / 2, y }
+}
+
+const KINDS: Partial<Record<DeviceKind, string>> = { 'routing-switch': 'switch that routes' }
+export const kindText = (kind: DeviceKind): string => KINDS[kind] ?? kind

@@ -118,6 +118,8 @@ const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error:
   </aside>
 </template>
 
+<style scoped src="../panel.css"></style>
+
 <style scoped>
 .cell {
   padding: 0.6rem 0.8rem;
@@ -125,13 +127,6 @@ const kinds = { number: 'number', text: 'text', logical: 'TRUE or FALSE', error:
 }
 h3 {
   margin-bottom: 0.3rem;
-}
-h4 {
-  margin: 0.7rem 0 0.25rem;
-  padding-bottom: 0.1rem;
-  border-bottom: 1px solid var(--line-strong);
-  font-size: var(--small);
-  color: var(--ink-soft);
 }
 dl {
   display: grid;

@@ -107,6 +107,8 @@ onMounted(() => field.value?.focus())
   </form>
 </template>
 
+<style scoped src="../panel.css"></style>
+
 <style scoped>
 .csv {
   position: absolute;
@@ -126,12 +128,6 @@ onMounted(() => field.value?.focus())
 }
 select {
   margin-left: 0.5rem;
-  padding: 0.25rem 0.4rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  background: var(--surface);
-  color: var(--ink);
-  font: inherit;
 }
 .preview {
   max-height: 14rem;

@@ -1,7 +1,22 @@
-/** The Internet checksum of bytes (RFC 1071): over what holds its own checksum it is 0. */
-export function checksum(bytes: Uint8Array): number {
+/** The sum of 16-bit words of bytes, not yet folded; an odd byte at the end counts as if a nought followed. */
+function sumOf(bytes: Uint8Array): number {
   let sum = 0
-  for (let place = 0; place < bytes.length; place += 2) sum += bytes[place]! * 256 + (bytes[place + 1] ?? 0)
-  while (sum > 0xffff) sum = (sum & 0xffff) + Math.floor(sum / 65_536)
-  return ~sum & 0xffff
+  const even = bytes.length & ~1
+  for (let place = 0; place < even; place += 2) sum += bytes[place]! * 256 + bytes[place + 1]!
+  return even === bytes.length ? sum : sum + bytes[even]! * 256
+}
+
+function folded(sum: number): number {
+  let left = sum
+  while (left > 0xffff) left = (left % 65_536) + Math.floor(left / 65_536)
+  return ~left & 0xffff
+}
+
+/** The Internet checksum of bytes (RFC 1071): over what holds its own checksum it is 0. */
+export const checksum = (bytes: Uint8Array): number => folded(sumOf(bytes))
+
+/** The checksum of a segment with the addresses, protocol and length before it (RFC 9293, 3.1; RFC 768). */
+export function checksumBetween(from: number, to: number, protocol: number, segment: Uint8Array): number {
+  const words = (address: number): number => (address >>> 16) + (address & 0xffff)
+  return folded(words(from) + words(to) + protocol + segment.length + sumOf(segment))
 }

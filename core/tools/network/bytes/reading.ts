@@ -1,6 +1,9 @@
 /** A frame that ends before what it announces. */
 export class CutShort extends Error {}
 
+/** The word that stands at a place of bytes; what is beyond their end is 0. */
+export const wordAt = (bytes: Uint8Array, at: number): number => (bytes[at] ?? 0) * 256 + (bytes[at + 1] ?? 0)
+
 /** Bytes in network order (RFC 791, appendix B), read one after the other. Throws CutShort at the end. */
 export class Reader {
   #place = 0

@@ -1,3 +1,9 @@
+/** Puts a word at a place of bytes. */
+export function putWord(bytes: Uint8Array, at: number, value: number): void {
+  bytes[at] = value >>> 8
+  bytes[at + 1] = value
+}
+
 /** Bytes in network order, put one after the other. */
 export class Writer {
   #bytes: Uint8Array<ArrayBuffer>

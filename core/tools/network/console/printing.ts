@@ -1,4 +1,4 @@
-import type { DeviceSeen } from '../viewing'
+import type { DeviceSeen, SettingSeen } from '../viewing'
 import { verbs } from './reading'
 import type { Line, Misread, Verb } from './reading'
 
@@ -8,6 +8,10 @@ const columns = (rows: readonly (readonly [string, string])[]): string[] => {
 }
 
 const verbLine = (verb: Verb): [string, string] => [`${verb} ${verbs[verb].takes}`.trim(), verbs[verb].about]
+
+/** Without a path what is set is shown; by a path also what is as it usually is. */
+const isShown = ({ running, usual }: SettingSeen, path: string): boolean =>
+  running !== '' && (path !== '' || running !== usual)
 
 /** What a device prints for a line that only shows something. */
 export function printed(seen: DeviceSeen, line: Exclude<Line, { kind: 'op' | 'empty' }>): string[] {
@@ -19,7 +23,7 @@ export function printed(seen: DeviceSeen, line: Exclude<Line, { kind: 'op' | 'em
         ? ['nothing is pending']
         : seen.pending.map(({ path, before, after }) => `${path}: ${before || 'not set'} → ${after || 'not set'}`)
     case 'view': {
-      const settings = seen.settings.filter(({ path, running }) => running !== '' && path.startsWith(line.path))
+      const settings = seen.settings.filter(one => one.path.startsWith(line.path) && isShown(one, line.path))
       const ports = seen.ports
         .filter(({ name }) => `interfaces/${name}`.startsWith(line.path) || line.path === '')
         .map(({ name, up, to }): [string, string] => [name, `${up ? 'up' : 'down'}${to ? `, to ${to}` : ', no cable'}`])

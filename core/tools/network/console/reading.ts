@@ -1,5 +1,10 @@
 import { readAddress } from '../addresses'
+import type { Ask } from '../state'
 import type { NetworkOp } from '../ops'
+import { RECORD_KINDS } from '../frames/dns'
+import { TRANSPORTS } from '../frames/ipv4'
+import { isName } from '../names'
+import { isPort, wholeNumber } from '../settings/numbers'
 import { matchPath } from '../settings/paths'
 import type { Device } from '../site'
 
@@ -12,7 +17,10 @@ export const verbs = {
   apply: { takes: '', about: 'puts what is pending into force' },
   forget: { takes: '', about: 'takes back what is pending' },
   undo: { takes: '', about: 'goes back to what was in force before the last change' },
-  ping: { takes: '<address>', about: 'asks an address for an answer' },
+  ping: { takes: '<address or name> [bytes]', about: 'asks an address for an answer' },
+  trace: { takes: '<address or name>', about: 'finds who is on the way to an address' },
+  connect: { takes: '<address or name> [tcp|udp] <port>', about: 'tries whether a port answers' },
+  lookup: { takes: '<name or address> [a|cname|ptr|mx]', about: 'asks the name server for a name' },
   help: { takes: '[verb]', about: 'says what can be typed' },
 } as const
 export type Verb = keyof typeof verbs
@@ -62,11 +70,11 @@ export function readLine(device: Device, line: string): Line | Misread {
     }
     case 'view':
       return more[0] ? misread(more[0].at, 'nothing more') : { kind: 'view', path: first?.text ?? '' }
-    case 'ping': {
-      if (!first || readAddress(first.text) === null) return misread(first?.at ?? end, 'an address such as 10.44.10.20')
-      if (more[0]) return misread(more[0].at, 'nothing more')
-      return { kind: 'op', op: { type: 'ask', ask: { what: 'ping', ...on, to: first.text } } }
-    }
+    case 'ping':
+    case 'trace':
+    case 'connect':
+    case 'lookup':
+      return asking(device, verb.text, rest, end)
     case 'help': {
       if (!first) return { kind: 'help', verb: null }
       return isVerb(first.text) ? { kind: 'help', verb: first.text } : misread(first.at, 'a verb')
@@ -76,6 +84,40 @@ export function readLine(device: Device, line: string): Line | Misread {
       return verb.text === 'pending' ? { kind: 'pending' } : { kind: 'op', op: { type: verb.text, ...on } }
     }
   }
+}
+
+const isGoal = (text: string): boolean =>
+  readAddress(text) !== null || (isName(text.toLowerCase()) && !/^[\d.]+$/.test(text))
+const isLength = (text: string): boolean => wholeNumber(text, 0, 9000)
+
+/** What is tried: to where, and what else the verb takes. */
+function asking(device: Device, what: Ask['what'], words: Word[], end: number): Line | Misread {
+  const [goal, ...rest] = words
+  if (!goal || !isGoal(goal.text)) return misread(goal?.at ?? end, 'an address such as 10.44.10.20, or a name')
+  const asked = (ask: Ask): Line => ({ kind: 'op', op: { type: 'ask', ask } })
+  const on = { device: device.name, to: goal.text }
+  const [second, third, ...more] = rest
+  if (what === 'connect') {
+    const named = TRANSPORTS.find(one => one === second?.text)
+    const port = named ? third : second
+    if (!port || !isPort(port.text))
+      return misread(port?.at ?? end, named ? 'a port such as 443' : 'tcp, udp or a port such as 443')
+    const extra = named ? more[0] : third
+    if (extra) return misread(extra.at, 'nothing more')
+    return asked({ what, ...on, transport: named ?? 'tcp', port: Number(port.text) })
+  }
+  if (what === 'lookup') {
+    const type = RECORD_KINDS.find(one => one === second?.text)
+    if (second && !type) return misread(second.at, RECORD_KINDS.join(', '))
+    if (third) return misread(third.at, 'nothing more')
+    const usual = readAddress(goal.text) === null ? 'a' : 'ptr'
+    return asked({ what, device: device.name, name: goal.text, type: type ?? usual })
+  }
+  if (what === 'ping' && second) {
+    if (!isLength(second.text)) return misread(second.at, 'nothing more, or how many bytes, up to 9000')
+    return third ? misread(third.at, 'nothing more') : asked({ what, ...on, bytes: Number(second.text) })
+  }
+  return second ? misread(second.at, 'nothing more') : asked({ what, ...on })
 }
 
 /** Why a word is no path of a device; null where it is one. */

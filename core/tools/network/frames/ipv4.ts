@@ -1,10 +1,12 @@
-import { checksum } from '../bytes/checksum'
-import { Reader } from '../bytes/reading'
-import { Writer } from '../bytes/writing'
 import type { Address } from '../addresses'
+import { CutShort, wordAt } from '../bytes/reading'
+import { putWord } from '../bytes/writing'
 
 /** What a packet carries (IANA protocol numbers). */
-export const PROTOCOLS = { icmp: 1, tcp: 6, udp: 17 } as const
+export const PROTOCOLS = { icmp: 1, tcp: 6, udp: 17, ospf: 89, vrrp: 112 } as const
+
+/** What carries data between ports. */
+export const TRANSPORTS = ['tcp', 'udp'] as const
 
 /** An IPv4 packet (RFC 791), without options. */
 export interface Packet {
@@ -19,48 +21,73 @@ export interface Packet {
 }
 
 const HEADER = 20
-/** Where its checksum stands. */
-const CHECKSUM = 10
 const DONT_FRAGMENT = 0x4000
 
+export const lengthOf = ({ payload }: Packet): number => HEADER + payload.length
+
 export function writePacket(packet: Packet): Uint8Array {
-  const bytes = headerOf(packet).put(packet.payload).done()
-  const sum = checksum(bytes.subarray(0, HEADER))
-  bytes[CHECKSUM] = sum >>> 8
-  bytes[CHECKSUM + 1] = sum
+  const bytes = new Uint8Array(lengthOf(packet))
+  putPacket(bytes, 0, packet)
   return bytes
 }
 
-/** The header with a checksum of 0: that is what its sum is taken of. */
-function headerOf({ from, to, timeToLive, protocol, identification, whole, payload }: Packet): Writer {
-  return new Writer(HEADER + payload.length)
-    .byte(0x45)
-    .byte(0)
-    .word(HEADER + payload.length)
-    .word(identification)
-    .word(whole ? DONT_FRAGMENT : 0)
-    .byte(timeToLive)
-    .byte(protocol)
-    .word(0)
-    .long(from)
-    .long(to)
+/**
+ * Writes a packet into bytes that have room for it from a place on. Done at every hop, so it goes straight into the
+ * frame, and sums up what it writes.
+ */
+export function putPacket(bytes: Uint8Array, at: number, packet: Packet): void {
+  const { from, to, payload } = packet
+  const words = [
+    0x4500,
+    HEADER + payload.length,
+    packet.identification,
+    packet.whole ? DONT_FRAGMENT : 0,
+    packet.timeToLive * 256 + packet.protocol,
+    0,
+    from >>> 16,
+    from & 0xffff,
+    to >>> 16,
+    to & 0xffff,
+  ]
+  let sum = 0
+  for (let place = 0; place < 10; place += 1) sum += words[place]!
+  while (sum > 0xffff) sum = (sum & 0xffff) + (sum >>> 16)
+  words[5] = ~sum & 0xffff
+  for (let place = 0; place < 10; place += 1) putWord(bytes, at + 2 * place, words[place]!)
+  bytes.set(payload, at + HEADER)
 }
 
-/** Null for what is no packet, or one whose header was damaged on the way. Throws CutShort. */
-export function readPacket(bytes: Uint8Array): Packet | null {
-  const reader = new Reader(bytes)
-  const first = reader.byte()
+/**
+ * The packet that begins at a place of bytes. Null for what is no packet, or one whose header was damaged on the way.
+ * Throws CutShort.
+ */
+export function readPacket(bytes: Uint8Array, at = 0): Packet | null {
+  const length = wordAt(bytes, at + 2)
+  return length > bytes.length - at ? null : readHead(bytes, at)
+}
+
+/** The same of a packet that may be cut off after its head, as it is told back to who sent it (RFC 792). */
+export function readHead(bytes: Uint8Array, at = 0): Packet | null {
+  const room = bytes.length - at
+  if (room < 1) throw new CutShort('The bytes end too early.')
+  const first = bytes[at]!
   const header = (first & 0x0f) * 4
-  if (first >> 4 !== 4 || header < HEADER || bytes.length < header) return null
-  if (checksum(bytes.subarray(0, header)) !== 0) return null
-  reader.byte()
-  const length = reader.word()
-  if (length < header || length > bytes.length) return null
-  const identification = reader.word()
-  const whole = (reader.word() & DONT_FRAGMENT) !== 0
-  const [timeToLive, protocol] = [reader.byte(), reader.byte()]
-  reader.word()
-  const [from, to] = [reader.long(), reader.long()]
-  // What follows the packet fills the frame up.
-  return { from, to, timeToLive, protocol, identification, whole, payload: bytes.subarray(header, length) }
+  if (first >> 4 !== 4 || header < HEADER || room < header) return null
+  const word = (place: number): number => wordAt(bytes, at + place)
+  let sum = 0
+  for (let place = 0; place < header; place += 2) sum += word(place)
+  while (sum > 0xffff) sum = (sum & 0xffff) + (sum >>> 16)
+  if (sum !== 0xffff) return null
+  const length = word(2)
+  if (length < header) return null
+  return {
+    from: word(12) * 65_536 + word(14),
+    to: word(16) * 65_536 + word(18),
+    timeToLive: bytes[at + 8]!,
+    protocol: bytes[at + 9]!,
+    identification: word(4),
+    whole: (word(6) & DONT_FRAGMENT) !== 0,
+    // What follows the packet fills the frame up.
+    payload: bytes.subarray(at + header, Math.min(at + length, bytes.length)),
+  }
 }

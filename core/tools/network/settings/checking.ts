@@ -1,23 +1,21 @@
 import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAddress } from '../addresses'
 import type { Address, Prefix } from '../addresses'
 import type { Device } from '../site'
-import { matchPath } from './paths'
 import type { Settings } from './paths'
+import { told } from './told'
 
-/** An address of a port. */
+/** An address of an interface. */
 export interface OwnAddress {
   port: string
   address: Address
   bits: number
 }
 
-export function addressesOf(device: Device, settings: Settings): OwnAddress[] {
-  return Object.entries(settings).flatMap(([path, value]) => {
-    const found = matchPath(device, path)
-    const read = found.ok && found.kind.path === 'interfaces/<port>/ipv4/address' ? readInterfaceAddress(value) : null
-    return found.ok && read ? [{ port: found.port!, ...read }] : []
+export const addressesOf = (device: Device, settings: Settings): OwnAddress[] =>
+  told(device, settings, 'interfaces/<routed>/ipv4/address').flatMap(({ at, value }) => {
+    const read = readInterfaceAddress(value)
+    return read ? [{ port: at[0]!, ...read }] : []
   })
-}
 
 export const networkAt = ({ address, bits }: OwnAddress): Prefix => ({ network: networkOf(address, bits), bits })
 
@@ -33,12 +31,11 @@ export function contradiction(device: Device, settings: Settings): string | null
           'these overlap, and nobody could tell which way to send.'
         )
     }
-  for (const [path, value] of Object.entries(settings)) {
-    const found = matchPath(device, path)
-    if (!found.ok || found.prefix === null) continue
-    const hop = readAddress(value)
-    if (own.some(({ address }) => address === hop))
-      return `The route to ${found.prefix} goes to ${addressText(hop!)}, which is ${device.name} itself.`
-  }
+  for (const leaf of ['next-hop', 'backup-next-hop'])
+    for (const { at, value } of told(device, settings, `routing/routes/<prefix>/${leaf}`)) {
+      const hop = readAddress(value)
+      if (hop !== null && own.some(({ address }) => address === hop))
+        return `The route to ${at[0]!} goes to ${addressText(hop)}, which is ${device.name} itself.`
+    }
   return null
 }

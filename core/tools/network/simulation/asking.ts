@@ -1,7 +1,11 @@
 import { addressText, readAddress } from '../addresses'
+import type { Address } from '../addresses'
 import type { Ask } from '../state'
-import { heardWords, IpNode } from './ip'
-import type { Heard } from './ip'
+import { connect } from './asking/connect'
+import { lookUp } from './asking/lookup'
+import { ping } from './asking/ping'
+import { trace } from './asking/trace'
+import type { Asker, Outcome } from './asking/asker'
 import type { Note } from './node'
 import type { Network } from './network'
 
@@ -16,45 +20,55 @@ export interface Answer {
   notes: readonly Note[]
   /** Which of the frames that the network has kept belong to it: from one up to, not including, another. */
   frames: readonly [from: number, to: number]
+  /** The addresses by which something goes or which a name has, as far as they came out. */
+  found: readonly string[]
 }
 
-/** So long a device may look for others on the wire before it gives up: its answer is waited for. */
-const PATIENCE_US = 4_000_000
 /** So many decisions are told; what goes round would never end. */
-const MOST_NOTES = 200
+const MOST_NOTES = 300
+/** For so long it is watched whether something goes round that was set off. */
+const AFTERWARDS_US = 200_000
 const FLOODED = 'frames are going round without an end: there is a loop of cables'
 
-const DATA = Uint8Array.from({ length: 32 }, (_, at) => 97 + (at % 23))
-
-/** Sends an echo request and waits for what comes back. */
-export function ping(network: Network, ask: Extract<Ask, { what: 'ping' }>, sequence: number): Answer {
-  const node = network.node(ask.device)
-  const to = readAddress(ask.to)
-  if (!(node instanceof IpNode) || to === null)
-    return { ask, met: false, lines: ['This device has no address to ask from.'], notes: [], frames: [0, 0] }
-  const [before, begun, first] = [network.notes.length, network.now, network.captured.length]
-  const back: Heard[] = []
-  node.heard = heard => void back.push(heard)
-  const sent = node.say(to, { kind: 'echo', identifier: 1, sequence, data: DATA })
-  if (sent) network.run(begun + PATIENCE_US, () => back.length > 0)
-  node.heard = null
-  const notes = network.notes.slice(before)
-  const [heard] = back
-  const answered = heard?.message.kind === 'echo-reply'
-  const lines = saying(ask.to, sent, heard, network.now - begun)
-  const flooded = network.isFlooded ? [FLOODED] : []
+/** Tries something from a device. `number`: the how manieth it is in this network, so that answers are told apart. */
+export function answerOf(network: Network, ask: Ask, number: number): Answer {
+  const machine = network.machine(ask.device)
+  const [notes, frames] = [network.notes.length, network.captured.length]
+  if (!machine) return { ask, met: false, lines: ['There is no such device.'], notes: [], frames: [0, 0], found: [] }
+  network.beginCount()
+  const asker: Asker = { network, machine, number }
+  const outcome = ask.what === 'lookup' ? lookUp(asker, ask.name, ask.type) : towards(asker, ask)
+  // What goes round shows only after a while.
+  network.run(network.now + AFTERWARDS_US)
   return {
     ask,
-    met: answered,
-    lines: [...lines, ...flooded],
-    notes: notes.slice(0, MOST_NOTES),
-    frames: [first, network.captured.length],
+    met: outcome.met && !network.isFlooded,
+    lines: [...outcome.lines, ...(network.isFlooded ? [FLOODED] : [])],
+    notes: network.notes.slice(notes).slice(0, MOST_NOTES),
+    frames: [frames, network.captured.length],
+    found: outcome.found ?? [],
   }
 }
 
-function saying(to: string, sent: boolean, heard: Heard | undefined, took: number): string[] {
-  if (!sent) return [`no way to ${to}: nothing was sent`]
-  if (!heard) return [`asked ${to}: no answer`]
-  if (heard.message.kind === 'echo-reply') return [`${addressText(heard.from)} answers after ${took / 1000} ms`]
-  return [heardWords(heard.message, heard.from)]
+/** Tries something towards an address, or a name whose address is asked for first. */
+function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
+  const address = readAddress(ask.to)
+  if (address !== null) return tried(asker, ask, address)
+  const named = lookUp(asker, ask.to, 'a')
+  const [found] = named.found ?? []
+  if (found === undefined) return { met: false, lines: named.lines }
+  const outcome = tried(asker, ask, readAddress(found)!)
+  return { ...outcome, lines: [...named.lines, ...outcome.lines] }
+}
+
+function tried(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address): Outcome {
+  const text = addressText(to)
+  switch (ask.what) {
+    case 'ping':
+      return ping(asker, to, ask.bytes)
+    case 'trace':
+      return trace(asker, to)
+    case 'connect':
+      return connect(asker, { to, name: ask.to, text, transport: ask.transport, port: ask.port })
+  }
 }

@@ -1,21 +1,19 @@
-import { readAddress, readPrefix } from '../addresses'
-import type { Address } from '../addresses'
-import { addressesOf } from '../settings/checking'
-import { matchPath, settingOf } from '../settings/paths'
-import { forwards, hardwareOf, isSwitch, placeText, portsOf, readPlace } from '../site'
-import type { Device, PortPlace } from '../site'
+import { shutIn } from '../settings/told'
+import { hardwareOf, placeText, portsOf, readPlace } from '../site'
+import type { PortPlace } from '../site'
 import type { NetworkState } from '../state'
-import { IpNode } from './ip'
-import type { Node, Note, Wires } from './node'
+import { Machine } from './machine'
+import { SECOND_US } from './node'
+import type { Note, Wires } from './node'
 import { EventQueue } from './queue'
-import type { Route } from './routes'
-import { SwitchNode } from './switching'
 
 /** A frame takes so long over a cable, and besides so long for each of its bytes (100 Mbit/s). */
 const CABLE_US = 5
 const BYTES_PER_US = 12.5
-/** So many frames at once, and something goes round: the rest is dropped. */
-const MOST_FRAMES = 200_000
+/** So many frames until it has settled, or for one thing that is tried; more, and something goes round: dropped. */
+const MOST_FRAMES = { settling: 100_000, trying: 5_000 } as const
+/** So long a network in which nobody says anything by itself is left alone at first. */
+const SETTLED_US = SECOND_US
 /** So many decisions are told; what goes round would never end. */
 const MOST_NOTES = 20_000
 
@@ -27,80 +25,99 @@ export interface Captured {
   frame: Uint8Array
 }
 
+/** A cable as one of its ends sees it. */
+interface Wire {
+  up: boolean
+  from: PortPlace
+  to: PortPlace
+  machine: Machine
+}
+
 /** A network as it runs: started from what is set, in simulated time of whole microseconds. */
 export class Network implements Wires {
   #now = 0
   #frames = 0
+  #noted = 0
   readonly #queue = new EventQueue()
-  readonly #nodes = new Map<string, Node>()
-  readonly #peers = new Map<string, PortPlace>()
-  readonly #down = new Set<string>()
+  readonly #machines = new Map<string, Machine>()
+  readonly #wires = new Map<string, Map<string, Wire>>()
+  readonly #up: ReadonlyMap<string, boolean>
   /** What devices decided, and why, since somebody began to listen. */
   readonly notes: Note[] = []
   readonly captured: Captured[] = []
 
   readonly #listening: boolean
+  #mostFrames: number
 
   /** `listening`: whether decisions are told and frames are kept, which costs more than forwarding them. */
   constructor(
     { site, cables, running }: Pick<NetworkState, 'site' | 'cables' | 'running'>,
-    { listening = true }: { listening?: boolean } = {},
+    { listening = true, mostFrames = MOST_FRAMES.settling }: { listening?: boolean; mostFrames?: number } = {},
   ) {
     this.#listening = listening
-    for (const device of site.devices)
-      for (const port of portsOf(device))
-        if (settingOf(device, running[device.name] ?? {}, `interfaces/${port}/enabled`) === 'false')
-          this.#down.add(placeText({ device: device.name, port }))
-    for (const { from, to } of cables) {
-      this.#peers.set(from, readPlace(to))
-      this.#peers.set(to, readPlace(from))
-    }
+    this.#mostFrames = mostFrames
+    const shut = new Set<string>()
     for (const device of site.devices) {
-      const settings = running[device.name] ?? {}
-      const hardware = (port: string): number => hardwareOf(site, { device: device.name, port })
-      this.#nodes.set(
-        device.name,
-        isSwitch(device.kind)
-          ? new SwitchNode(device.name, portsOf(device), this)
-          : new IpNode(
-              device.name,
-              addressesOf(device, settings),
-              fixedRoutes(device, settings),
-              hardware,
-              forwards(device.kind),
-              this,
-            ),
-      )
+      this.#wires.set(device.name, new Map())
+      for (const port of shutIn(device, running[device.name] ?? {})) shut.add(placeText({ device: device.name, port }))
     }
+    const ends = cables.flatMap(({ from, to }) => [
+      [from, to],
+      [to, from],
+    ])
+    const up = new Map(ends.map(([from, to]) => [from!, !shut.has(from!) && !shut.has(to!)]))
+    this.#up = up
+    for (const device of site.devices) {
+      const hardware = portsOf(device).map(port => hardwareOf(site, { device: device.name, port }))
+      // An interface on a VLAN, or on none, has the hardware address of the first port.
+      const hardwareAt = (port: string): number => hardware[Number(/^p(\d+)/.exec(port)?.[1] ?? 1) - 1]!
+      this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this))
+    }
+    for (const [from, to] of ends) {
+      const [one, other] = [readPlace(from!), readPlace(to!)]
+      const wire = { up: up.get(from!)!, from: one, to: other, machine: this.#machines.get(other.device)! }
+      this.#wires.get(one.device)!.set(one.port, wire)
+    }
+    for (const machine of this.#machines.values()) machine.start()
   }
 
   get now(): number {
     return this.#now
   }
 
-  node(device: string): Node | undefined {
-    return this.#nodes.get(device)
+  machine(device: string): Machine | undefined {
+    return this.#machines.get(device)
+  }
+
+  /** Begins to count anew what goes over its cables: for each thing that is tried so many frames are enough. */
+  beginCount(): void {
+    this.#frames = 0
+    this.#noted = 0
+    this.#mostFrames = MOST_FRAMES.trying
   }
 
   /** Whether more went over its cables than any use of it asks for: something goes round. */
   get isFlooded(): boolean {
-    return this.#frames >= MOST_FRAMES
+    return this.#frames >= this.#mostFrames
   }
 
+  /** After how many microseconds what its devices say by themselves has come to its end. */
+  get settledAfter(): number {
+    return Math.max(SETTLED_US, ...[...this.#machines.values()].map(({ settledAfter }) => settledAfter))
+  }
+
+  /** Whether a port is joined to another, and both are enabled. */
   isUp(device: string, port: string): boolean {
-    const place = placeText({ device, port })
-    const peer = this.#peers.get(place)
-    return peer !== undefined && !this.#down.has(place) && !this.#down.has(placeText(peer))
+    return this.#up.get(placeText({ device, port })) ?? false
   }
 
   send(device: string, port: string, frame: Uint8Array): void {
-    const from = { device, port }
-    const to = this.#peers.get(placeText(from))
-    if (!to || !this.isUp(device, port) || this.#frames >= MOST_FRAMES) return
+    const wire = this.#wires.get(device)?.get(port)
+    if (!wire?.up || this.#frames >= this.#mostFrames) return
     this.#frames += 1
-    if (this.#listening) this.captured.push({ at: this.#now, from, to, frame })
-    this.after(CABLE_US + Math.ceil(frame.length / BYTES_PER_US), () => {
-      this.#nodes.get(to.device)?.receive(to.port, frame)
+    if (this.#listening) this.captured.push({ at: this.#now, from: wire.from, to: wire.to, frame })
+    this.#queue.put(this.#now + CABLE_US + Math.ceil(frame.length / BYTES_PER_US), () => {
+      wire.machine.receive(wire.to.port, frame)
     })
   }
 
@@ -109,8 +126,9 @@ export class Network implements Wires {
   }
 
   note(device: string, port: string | null, words: () => string): void {
-    if (this.#listening && this.notes.length < MOST_NOTES)
-      this.notes.push({ at: this.#now, device, port, words: words() })
+    if (!this.#listening || this.#noted >= MOST_NOTES) return
+    this.#noted += 1
+    this.notes.push({ at: this.#now, device, port, words: words() })
   }
 
   /** Lets it run until a moment, or until something holds. */
@@ -123,12 +141,4 @@ export class Network implements Wires {
     }
     this.#now = Math.max(this.#now, until)
   }
-}
-
-function fixedRoutes(device: Device, settings: Readonly<Record<string, string>>): Route[] {
-  return Object.entries(settings).flatMap(([path, value]) => {
-    const found = matchPath(device, path)
-    const prefix = found.ok && found.prefix !== null ? readPrefix(found.prefix) : null
-    return prefix ? [{ ...prefix, port: null, by: readAddress(value) as Address }] : []
-  })
 }

@@ -1,3 +1,8 @@
+import type { HardwareAddress } from '../addresses'
+
+/** In microseconds, as all times here. */
+export const SECOND_US = 1_000_000
+
 /** A decision of a device, with its reason, to be read as a sentence after the device’s name. */
 export interface Note {
   /** Microseconds since the network was started. */
@@ -18,7 +23,13 @@ export interface Wires {
   note(device: string, port: string | null, words: () => string): void
 }
 
-/** A device as it runs. */
-export interface Node {
-  receive(port: string, frame: Uint8Array): void
+/** What a part of a device can do by its interfaces. */
+export interface Link {
+  readonly name: string
+  readonly now: number
+  send(port: string, frame: Uint8Array): void
+  after(microseconds: number, work: () => void): void
+  isUp(port: string): boolean
+  hardware(port: string): HardwareAddress
+  note(port: string | null, words: () => string): void
 }

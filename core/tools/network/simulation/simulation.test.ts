@@ -74,6 +74,16 @@ describe('a ping', () => {
     expect(said(start, 'till-1', '192.0.2.1')).toBe('is told by 10.44.20.1: network unreachable')
   })
 
+  it('that is too long for a way is told so, and by whom', () => {
+    const narrow = after(start, put('gate', 'interfaces/p1/ipv4/mtu', '600'), applied('gate'))
+    const long = (bytes: number) =>
+      lastOf(after(narrow, { type: 'ask', ask: { what: 'ping', device: 'till-1', to: '10.44.10.20', bytes } }))
+    expect(long(572).met).toBe(true)
+    expect(long(573).lines[0]).toBe('is told by 10.44.20.1: needs fragmenting')
+    expect(long(1473).lines[0]).toBe('asked 10.44.10.20: no answer')
+    expect(long(1473).notes[0]?.words).toBe('has 1501 bytes, and 1500 may go out here: not sent')
+  })
+
   it('that goes round between two routers ends by its time to live', () => {
     const at = { x: 0, y: 0 }
     const router = (name: string, address: string, hop: string) => ({
@@ -144,7 +154,14 @@ describe('a network', () => {
 describe('the longest prefix', () => {
   const prefix = fc
     .tuple(fc.integer({ min: 0, max: 2 ** 32 - 1 }), fc.integer({ min: 0, max: 32 }))
-    .map(([address, bits]): Route => ({ network: networkOf(address, bits), bits, port: 'p1', by: null }))
+    .map(([address, bits]): Route => ({
+      network: networkOf(address, bits),
+      bits,
+      port: 'p1',
+      by: null,
+      preference: 0,
+      cost: 0,
+    }))
   it('wins, as a plain search over all of them finds it', () => {
     fc.assert(
       fc.property(fc.array(prefix, { maxLength: 30 }), fc.integer({ min: 0, max: 2 ** 32 - 1 }), (routes, to) => {

@@ -1,0 +1,14 @@
+import { isForeign } from '../site'
+import type { NetworkSetup, NetworkState } from '../state'
+
+/** A site in the form of a setup, with what is in force; what others have told their devices stays with them. */
+export function topologyOf({ site, cables, running }: NetworkState): NetworkSetup {
+  return {
+    areas: [...site.areas],
+    devices: site.devices.map(device => ({
+      ...device,
+      set: isForeign(device.kind) ? {} : { ...running[device.name] },
+    })),
+    cables: cables.map(({ from, to }) => [from, to]),
+  }
+}

@@ -1,0 +1,157 @@
+import { addressText, hardwareText } from './addresses'
+import { runOf } from './running'
+import { settingKinds } from './settings/kinds'
+import type { Group, SettingKind } from './settings/kinds'
+import { differing, interfacesIn, matchPath } from './settings/paths'
+import type { Settings } from './settings/paths'
+import { fits, isOwnInterface, isPlace, portUnder } from './settings/places'
+import type { Machine } from './simulation/machine'
+import { routeText } from './simulation/routes'
+import { hardwareOf, isForeign, placeText, portsOf } from './site'
+import type { Device } from './site'
+import type { NetworkState } from './state'
+
+/** A setting of a device as a screen shows it. */
+export interface SettingSeen {
+  path: string
+  /** The pattern of its path, and what stands at its places. */
+  kind: string
+  at: readonly string[]
+  title: string
+  about: string
+  group: Group
+  /** The interface whose setting it is; null for one of the whole device. */
+  port: string | null
+  choices: readonly string[]
+  /** What holds where nothing is set. */
+  usual: string
+  /** What is in force, and what would be; empty where nothing is set. */
+  running: string
+  pending: string
+}
+
+export interface PortSeen {
+  name: string
+  up: boolean
+  /** Where its cable goes; empty without one. */
+  to: string
+  hardware: string
+  address: string
+  /** Whether it is a port, and no interface on a VLAN or on none. */
+  isPort: boolean
+}
+
+export interface DeviceSeen {
+  device: Device
+  /** Whether it belongs to somebody else, and can’t be told anything. */
+  foreign: boolean
+  ports: readonly PortSeen[]
+  settings: readonly SettingSeen[]
+  pending: readonly { path: string; before: string; after: string }[]
+  canUndo: boolean
+  tables: readonly { title: string; rows: readonly (readonly string[])[] }[]
+}
+
+/** Which settings would change. */
+export function differences(state: NetworkState, name: string): { path: string; before: string; after: string }[] {
+  const running = state.running[name] ?? {}
+  const pending = state.pending[name] ?? running
+  return differing(running, pending)
+    .sort()
+    .map(path => ({ path, before: running[path] ?? '', after: pending[path] ?? '' }))
+}
+
+/** The addresses of a device by interface: those that it was told, and those that were lent to it. */
+export const addressesIn = ({ stack }: Machine): { port: string; address: string }[] =>
+  stack.own.map(({ port, address, bits }) => ({ port, address: `${addressText(address)}/${bits}` }))
+
+export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
+  const { network } = runOf(state)
+  const { name } = device
+  const running = state.running[name] ?? {}
+  const pending = state.pending[name] ?? running
+  const machine = network.machine(name)!
+  const addresses = addressesIn(machine)
+  const own = interfacesIn({ ...running, ...pending })
+    .filter(port => isOwnInterface(port, device))
+    .sort()
+  const peerOf = (port: string): string => {
+    const place = placeText({ device: name, port })
+    const cable = state.cables.find(({ from, to }) => from === place || to === place)
+    return cable ? (cable.from === place ? cable.to : cable.from) : ''
+  }
+  const portSeen = (port: string): PortSeen => ({
+    name: port,
+    up: machine.isUp(port),
+    to: peerOf(port),
+    hardware: hardwareText(hardwareOf(state.site, { device: name, port: portUnder(port) ?? 'p1' })),
+    address: addresses.find(one => one.port === port)?.address ?? '',
+    isPort: portsOf(device).includes(port),
+  })
+  return {
+    device,
+    foreign: isForeign(device.kind),
+    ports: [...portsOf(device), ...own].map(portSeen),
+    settings: isForeign(device.kind) ? [] : settingsSeen(device, running, pending, own),
+    pending: differences(state, name),
+    canUndo: (state.earlier[name] ?? []).length > 0,
+    tables: isForeign(device.kind) ? [] : tablesOf(machine),
+  }
+}
+
+/** What a device knows while it runs. */
+function tablesOf({ stack, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
+  const { borrowed, lender, filtering, translating, ospf, rip, standingIn } = equipment
+  const tables = [
+    { title: 'Routing table', rows: stack.routes.map(route => [routeText(route)]) },
+    { title: 'OSPF neighbours', rows: ospf.table },
+    { title: 'Heard by RIP', rows: rip.table },
+    { title: 'Shared addresses', rows: standingIn.table },
+    { title: 'Neighbours', rows: stack.neighbours.map(({ address, hardware }) => [address, hardware]) },
+    { title: 'Spanning tree', rows: tree?.table ?? [] },
+    {
+      title: 'Learned addresses',
+      rows: (bridge?.table ?? []).map(({ address, vlan, port }) => [address, port, `VLAN ${vlan}`]),
+    },
+    {
+      title: 'Got by asking',
+      rows: borrowed.map(({ port, address, server }) => [port, addressText(address), `from ${addressText(server)}`]),
+    },
+    { title: 'Lent addresses', rows: lender.table },
+    { title: 'How often each rule fitted', rows: filtering.table },
+    { title: 'Translations', rows: translating.table },
+  ]
+  return tables.filter(({ rows }) => rows.length > 0)
+}
+
+/** Settings of each interface, those that a device has once, and those of its lists that are set. */
+function settingsSeen(device: Device, running: Settings, pending: Settings, own: readonly string[]): SettingSeen[] {
+  const seen = (kind: SettingKind, path: string, at: readonly string[], port: string | null): SettingSeen => ({
+    path,
+    kind: kind.path,
+    at,
+    title: kind.title,
+    about: kind.about,
+    group: kind.group,
+    port,
+    choices: kind.choices ?? [],
+    usual: kind.usual,
+    running: running[path] ?? kind.usual,
+    pending: pending[path] ?? kind.usual,
+  })
+  const matched = Object.keys({ ...running, ...pending })
+    .sort()
+    .map(path => matchPath(device, path))
+    .filter(found => found.ok)
+  return settingKinds
+    .filter(kind => kind.on(device))
+    .flatMap(kind => {
+      const [first, place, ...rest] = kind.path.split('/')
+      if (first === 'interfaces')
+        return [...portsOf(device), ...own]
+          .filter(port => fits(port, place!, device))
+          .map(port => seen(kind, ['interfaces', port, ...rest].join('/'), [port], port))
+      if (!kind.path.split('/').some(isPlace)) return [seen(kind, kind.path, [], null)]
+      return matched.filter(found => found.kind === kind).map(({ path, at }) => seen(kind, path, at, null))
+    })
+}

@@ -1,0 +1,32 @@
+import { filterKinds } from './filters'
+import type { SettingKind } from './kind'
+import { lendingKinds } from './lending'
+import { nameKinds } from './names'
+import { ospfKinds } from './ospf'
+import { portKinds } from './ports'
+import { ripKinds } from './rip'
+import { routeKinds } from './routes'
+import { serviceKinds } from './services'
+import { standingInKinds } from './standing-in'
+import { translationKinds } from './translation'
+import { treeKinds } from './tree'
+import { vlanKinds } from './vlans'
+
+export { groups } from './kind'
+export type { Group, SettingKind } from './kind'
+
+/** All settings there are. */
+export const settingKinds: readonly SettingKind[] = [
+  ...portKinds,
+  ...vlanKinds,
+  ...treeKinds,
+  ...routeKinds,
+  ...ospfKinds,
+  ...ripKinds,
+  ...standingInKinds,
+  ...filterKinds,
+  ...translationKinds,
+  ...lendingKinds,
+  ...nameKinds,
+  ...serviceKinds,
+]

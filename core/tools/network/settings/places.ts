@@ -1,0 +1,92 @@
+import { readAddress, readPrefix } from '../addresses'
+import { forwards, hasBridge, portsOf } from '../site'
+import type { Device } from '../site'
+import { TRANSPORTS } from '../frames/ipv4'
+import { isVlan } from './kinds/vlans'
+import { isPort, wholeNumber } from './numbers'
+
+/** What stands in a path in place of something in angle brackets. */
+interface Place {
+  fits: (text: string, device: Device) => boolean
+  /** What could stand there: names, or a few words with an example. */
+  could: (device: Device) => string[]
+}
+
+const SUB_INTERFACE = /^(p[1-9]\d?)\.([1-9]\d{0,3})$/
+const VLAN_INTERFACE = /^vlan([1-9]\d{0,3})$/
+const LOOPBACK = /^loop[1-9]$/
+
+/** The VLAN of an interface that stands for one: vlan10 on a switch, p1.10 on a router; null for a port. */
+export function vlanOf(name: string): number | null {
+  const found = SUB_INTERFACE.exec(name)?.[2] ?? VLAN_INTERFACE.exec(name)?.[1]
+  return found !== undefined && isVlan(found) ? Number(found) : null
+}
+
+/** The port on which a sub-interface stands, or the port itself; null for an interface on no port. */
+export const portUnder = (name: string): string | null =>
+  SUB_INTERFACE.exec(name)?.[1] ?? (/^p\d/.test(name) ? name : null)
+
+export const isLoopback = (name: string): boolean => LOOPBACK.test(name)
+
+/** Whether a device can have an interface of this name beside its ports. */
+export function isOwnInterface(name: string, device: Device): boolean {
+  if (hasBridge(device.kind)) return VLAN_INTERFACE.test(name) && vlanOf(name) !== null
+  if (!forwards(device.kind)) return false
+  if (isLoopback(name)) return true
+  const port = SUB_INTERFACE.exec(name)?.[1]
+  return port !== undefined && portsOf(device).includes(port) && vlanOf(name) !== null
+}
+
+/** What interfaces a device can have beside its ports, in words; empty where it can have none. */
+export function ownInterfaces({ kind }: Device): string {
+  if (hasBridge(kind)) return 'an interface on a VLAN such as vlan10'
+  return forwards(kind) ? 'a sub-interface such as p1.10, or loop1' : ''
+}
+
+/** Where an address can be: a switch that doesn’t route has one on a VLAN only. */
+const routedPorts = (device: Device): string[] =>
+  hasBridge(device.kind) && !forwards(device.kind) ? [] : portsOf(device)
+const withOwn = (names: string[], device: Device): string[] => [...names, ownInterfaces(device)].filter(Boolean)
+const shaped = (pattern: RegExp, example: string): Place => ({
+  fits: text => pattern.test(text),
+  could: () => [example],
+})
+
+const places: Readonly<Record<string, Place>> = {
+  '<port>': { fits: (text, device) => portsOf(device).includes(text), could: portsOf },
+  '<interface>': {
+    fits: (text, device) => portsOf(device).includes(text) || isOwnInterface(text, device),
+    could: device => withOwn(portsOf(device), device),
+  },
+  '<routed>': {
+    fits: (text, device) => routedPorts(device).includes(text) || isOwnInterface(text, device),
+    could: device => withOwn(routedPorts(device), device),
+  },
+  '<vlan>': { fits: isVlan, could: () => ['the number of a VLAN, from 1 to 4094'] },
+  '<prefix>': { fits: text => readPrefix(text) !== null, could: () => ['a prefix such as 10.44.10.0/24'] },
+  '<address>': { fits: text => readAddress(text) !== null, could: () => ['an address such as 10.44.10.20'] },
+  '<filter>': shaped(/^[a-z][a-z0-9-]{0,30}$/, 'the name of a filter such as from-tills'),
+  '<rule>': shaped(/^[1-9]\d{0,3}$/, 'the number of a rule such as 10'),
+  '<group>': {
+    fits: text => wholeNumber(text, 1, 255),
+    could: () => ['the number of a group, from 1 to 255'],
+  },
+  '<transport>': { fits: text => TRANSPORTS.some(one => one === text), could: () => [...TRANSPORTS] },
+  '<number>': {
+    fits: isPort,
+    could: () => ['the number of a port, from 1 to 65535'],
+  },
+  '<hardware>': shaped(/^[0-9a-f]{2}(?::[0-9a-f]{2}){5}$/, 'a hardware address such as 02:00:00:00:01:01'),
+  '<zone>': shaped(
+    /^(?=.{1,120}$)[a-z0-9-]{1,63}(?:\.[a-z0-9-]{1,63})*$/,
+    'the name of a zone such as sallowmere.test',
+  ),
+  '<label>': shaped(/^(?:@|[a-z0-9-]{1,63}(?:\.[a-z0-9-]{1,63}){0,4})$/, 'a name in the zone such as books, or @'),
+}
+
+/** Whether a piece of a path fits a piece of a pattern. */
+export const fits = (piece: string, pattern: string, device: Device): boolean =>
+  places[pattern]?.fits(piece, device) ?? piece === pattern
+
+export const couldBe = (pattern: string, device: Device): string[] => places[pattern]?.could(device) ?? [pattern]
+export const isPlace = (pattern: string): boolean => pattern in places

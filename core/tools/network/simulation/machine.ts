@@ -1,0 +1,172 @@
+import { readAddress, readPrefix } from '../addresses'
+import type { HardwareAddress } from '../addresses'
+import { tagged, tagOf, untagged } from '../frames/ethernet'
+import { addressesOf } from '../settings/checking'
+import { BLACKHOLE } from '../settings/kinds/routes'
+import { isLoopback, portUnder, vlanOf } from '../settings/places'
+import { interfacesIn } from '../settings/paths'
+import type { Settings } from '../settings/paths'
+import { shutIn, told, toldBy } from '../settings/told'
+import { forwards, hasBridge, portsOf } from '../site'
+import type { Device } from '../site'
+import { Bridge } from './bridge'
+import type { Membership } from './bridge'
+import { Equipment } from './equipment'
+import type { Link, Wires } from './node'
+import { PREFERENCES } from './routes'
+import type { Route } from './routes'
+import { Stack } from './stack'
+import { Tree } from './tree'
+
+/** A device as it runs: its ports joined by a bridge or each by itself, and a stack above its interfaces. */
+export class Machine {
+  readonly bridge: Bridge | null
+  readonly stack: Stack
+  readonly tree: Tree | null
+  readonly equipment: Equipment
+  readonly link: Link
+  readonly #interfaces: ReadonlySet<string>
+  readonly #shut: ReadonlySet<string>
+
+  constructor(
+    readonly device: Device,
+    settings: Settings,
+    hardware: (port: string) => HardwareAddress,
+    private readonly wires: Wires,
+  ) {
+    const { name } = device
+    const own = addressesOf(device, settings)
+    const routed = new Set(own.map(({ port }) => port))
+    this.#interfaces = new Set([...portsOf(device), ...interfacesIn(settings)])
+    this.#shut = shutIn(device, settings)
+    const portLink: Link = {
+      name,
+      get now() {
+        return wires.now
+      },
+      send: (port, frame) => {
+        wires.send(name, port, frame)
+      },
+      after: (microseconds, work) => {
+        wires.after(microseconds, work)
+      },
+      isUp: port => wires.isUp(name, port),
+      hardware,
+      note: (port, words) => {
+        wires.note(name, port, words)
+      },
+    }
+    const members = membershipsOf(device, settings, routed)
+    this.bridge = hasBridge(device.kind)
+      ? new Bridge(members, portLink, (vlan, frame) => this.#inside(vlan, frame))
+      : null
+    const treed = told(device, settings, 'bridge/spanning-tree/enabled')[0]?.value === 'true'
+    this.tree = treed
+      ? new Tree(device, settings, [...members.keys()], portLink, ports => this.bridge?.forget(ports))
+      : null
+    if (this.bridge) this.bridge.tree = this.tree
+    this.link = {
+      ...portLink,
+      get now() {
+        return wires.now
+      },
+      send: (port, frame) => {
+        this.#send(port, frame)
+      },
+      isUp: port => this.isUp(port),
+    }
+    const lengths = [...toldBy(device, settings, 'interfaces/<routed>/ipv4/mtu')]
+    const longest = new Map(lengths.map(([port, value]) => [port, Number(value)]))
+    this.stack = new Stack(this.link, own, routesOf(device, settings), forwards(device.kind), longest)
+    this.equipment = new Equipment(device, settings, this.stack)
+  }
+
+  /** After how many microseconds what it says to others has come to its end. */
+  get settledAfter(): number {
+    return Math.max(this.tree ? Tree.SETTLED_US : 0, this.equipment.settledAfter)
+  }
+
+  /** Begins what runs by itself. */
+  start(): void {
+    this.tree?.start()
+    this.equipment.start()
+  }
+
+  /** Whether something can be sent by an interface. */
+  isUp(port: string): boolean {
+    if (this.#shut.has(port)) return false
+    if (isLoopback(port)) return true
+    const under = portUnder(port)
+    if (under !== null) return this.wires.isUp(this.device.name, under)
+    return this.bridge?.isUpIn(vlanOf(port) ?? 0) ?? false
+  }
+
+  /** Takes a frame that came in by a port. */
+  receive(port: string, frame: Uint8Array): void {
+    if (this.bridge?.has(port)) {
+      this.bridge.receive(port, frame)
+      return
+    }
+    const tag = tagOf(frame)
+    if (tag === null) {
+      this.stack.receive(port, frame)
+      return
+    }
+    const name = `${port}.${tag}`
+    if (this.#interfaces.has(name)) this.stack.receive(name, untagged(frame))
+    else this.link.note(port, () => `has no interface for VLAN ${tag} here: dropped`)
+  }
+
+  /** Takes what came in on a VLAN for the interface that stands for it. */
+  #inside(vlan: number, frame: Uint8Array): boolean {
+    const name = `vlan${vlan}`
+    if (!this.#interfaces.has(name)) return false
+    return this.stack.takes(name, frame)
+  }
+
+  #send(port: string, frame: Uint8Array): void {
+    if (isLoopback(port)) return
+    const vlan = vlanOf(port)
+    const under = portUnder(port)
+    if (under === null) this.bridge?.send(vlan ?? 0, frame)
+    else this.wires.send(this.device.name, under, vlan === null ? frame : tagged(frame, vlan))
+  }
+}
+
+/** To which VLANs the ports belong that the bridge joins: all but those with an address of their own. */
+function membershipsOf(device: Device, settings: Settings, routed: ReadonlySet<string>): Map<string, Membership> {
+  const pvids = toldBy(device, settings, 'interfaces/<port>/bridge-port/pvid')
+  const lists = toldBy(device, settings, 'interfaces/<port>/bridge-port/tagged')
+  const accepts = toldBy(device, settings, 'interfaces/<port>/bridge-port/accept')
+  const joined = portsOf(device).filter(port => !routed.has(port))
+  return new Map(
+    joined.map((port): [string, Membership] => [
+      port,
+      {
+        untagged: Number(pvids.get(port) ?? 1),
+        tagged: new Set((lists.get(port) ?? '').split(',').filter(Boolean).map(Number)),
+        accepts: (accepts.get(port) ?? 'all') as Membership['accepts'],
+      },
+    ]),
+  )
+}
+
+/** The routes that it was told, and what holds while they don’t. */
+function routesOf(device: Device, settings: Settings): Route[] {
+  const preferences = toldBy(device, settings, 'routing/routes/<prefix>/preference')
+  const route = (text: string, value: string, preference: number): Route => ({
+    ...readPrefix(text)!,
+    port: null,
+    by: value === BLACKHOLE ? null : readAddress(value),
+    preference,
+    cost: 0,
+  })
+  return [
+    ...told(device, settings, 'routing/routes/<prefix>/next-hop').map(({ at: [prefix], value }) =>
+      route(prefix!, value, Number(preferences.get(prefix!) ?? PREFERENCES.set)),
+    ),
+    ...told(device, settings, 'routing/routes/<prefix>/backup-next-hop').map(({ at: [prefix], value }) =>
+      route(prefix!, value, PREFERENCES.backup),
+    ),
+  ]
+}

@@ -50,7 +50,7 @@ export function apply(state: NetworkState, op: NetworkOp): Applied<NetworkState>
     default: {
       const device = deviceNamed(state.site, op.device)
       if (!device) return refused(`There is no device ${op.device}.`)
-      if (isForeign(device.kind)) return refused(`${op.device} belongs to somebody else, and takes nothing from here.`)
+      if (isForeign(device)) return refused(`${op.device} belongs to somebody else, and takes nothing from here.`)
       return onDevice(state, device, op)
     }
   }

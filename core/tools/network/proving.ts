@@ -2,17 +2,19 @@ import type { Proving, Twisted } from '../tool'
 import type { NetworkCheck } from './checks'
 import { afterAll } from './ops'
 import type { NetworkOp } from './ops'
-import { hasBridge, isForeign } from './site'
+import { fittedWith, hasBridge, isForeign } from './site'
+import type { Device } from './site'
 import type { NetworkState } from './state'
 
 const chosen = <Thing>(things: readonly Thing[], random: () => number): Thing | undefined =>
   things[Math.floor(random() * things.length)]
 
 /** A note on a port, taken back before it is applied: nothing of it was ever in force. */
-function madeAndTakenBack(device: string): NetworkOp[] {
+function madeAndTakenBack(device: Device): NetworkOp[] {
+  const path = `interfaces/${fittedWith(device)[0]!}/description`
   return [
-    { type: 'put', device, path: 'interfaces/p1/description', value: 'to be told' },
-    { type: 'forget', device },
+    { type: 'put', device: device.name, path, value: 'to be told' },
+    { type: 'forget', device: device.name },
   ]
 }
 
@@ -48,8 +50,10 @@ function split(ops: readonly NetworkOp[], random: () => number): Twisted<Network
 /** Something looked at in between, or made and taken back before it was applied. */
 function looked(ops: readonly NetworkOp[], before: NetworkState, random: () => number): Twisted<NetworkOp> | null {
   const idle = before.site.devices.filter(
-    ({ name, kind }) =>
-      !isForeign(kind) && !(name in before.pending) && !ops.some(op => 'device' in op && op.device === name),
+    device =>
+      !isForeign(device) &&
+      !(device.name in before.pending) &&
+      !ops.some(op => 'device' in op && op.device === device.name),
   )
   const device = chosen(idle, random)
   if (!device) return null
@@ -60,7 +64,7 @@ function looked(ops: readonly NetworkOp[], before: NetworkState, random: () => n
   const looks: NetworkOp[] =
     asker && random() < 0.5
       ? [{ type: 'ask', ask: { what: 'ping', device: asker.name, to: '10.44.99.99' } }]
-      : madeAndTakenBack(device.name)
+      : madeAndTakenBack(device)
   const at = Math.floor(random() * (ops.length + 1))
   return { change: 'looked and took back in between', ops: [...ops.slice(0, at), ...looks, ...ops.slice(at)] }
 }

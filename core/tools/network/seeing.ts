@@ -5,9 +5,11 @@ import type { Group, SettingKind } from './settings/kinds'
 import { differing, interfacesIn, matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { fits, isOwnInterface, isPlace, portUnder } from './settings/places'
+import type { Heard } from './simulation/air/joining'
 import type { Machine } from './simulation/machine'
+import type { Network } from './simulation/network'
 import { routeText } from './simulation/routes'
-import { hardwareOf, isForeign, placeText, portsOf } from './site'
+import { fittedWith, hardwareOf, isForeign, placeText, portsOf } from './site'
 import type { Device } from './site'
 import type { NetworkState } from './state'
 
@@ -75,34 +77,79 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
   const own = interfacesIn({ ...running, ...pending })
     .filter(port => isOwnInterface(port, device))
     .sort()
+  const onAir = joinedBy(network, device)
   const peerOf = (port: string): string => {
+    if (port.startsWith('w')) return onAir.get(port)?.join(', ') ?? ''
     const place = placeText({ device: name, port })
     const cable = state.cables.find(({ from, to }) => from === place || to === place)
     return cable ? (cable.from === place ? cable.to : cable.from) : ''
   }
   const portSeen = (port: string): PortSeen => ({
     name: port,
-    up: machine.isUp(port),
+    up: machine.isUp(port) || onAir.has(port),
     to: peerOf(port),
-    hardware: hardwareText(hardwareOf(state.site, { device: name, port: portUnder(port) ?? 'p1' })),
+    hardware: hardwareText(
+      hardwareOf(state.site, { device: name, port: portUnder(port) ?? fittedWith(device)[0] ?? 'p1' }),
+    ),
     address: addresses.find(one => one.port === port)?.address ?? '',
     isPort: portsOf(device).includes(port),
   })
   return {
     device,
-    foreign: isForeign(device.kind),
-    ports: [...portsOf(device), ...own].map(portSeen),
-    settings: isForeign(device.kind) ? [] : settingsSeen(device, running, pending, own),
+    foreign: isForeign(device),
+    ports: [...fittedWith(device), ...own].map(portSeen),
+    settings: isForeign(device) ? [] : settingsSeen(device, running, pending, own),
     pending: differences(state, name),
     canUndo: (state.earlier[name] ?? []).length > 0,
-    tables: isForeign(device.kind) ? [] : tablesOf(machine),
+    tables: isForeign(device) ? [] : tablesOf(network, machine),
   }
 }
 
+/** What is joined on the air, by the radios of a device: the radio of an access point, or the stations behind one. */
+function joinedBy({ air }: Network, { name }: Device): Map<string, string[]> {
+  const found = new Map<string, string[]>()
+  const add = (port: string, to: string): void => void found.set(port, [...(found.get(port) ?? []), to])
+  for (const { station, joined } of air) {
+    if (!joined) continue
+    if (station.device === name) add(station.port, placeText(joined.from))
+    if (joined.from.device === name) add(joined.from.port, placeText(station))
+  }
+  return found
+}
+
+const signalText = ({ level, drowned, rate }: Heard): string[] => [
+  `${level.toFixed(1).replace('-', '−')} dBm`,
+  ...(drowned > 0 ? [`drowned by ${drowned.toFixed(1)} dB`] : []),
+  rate === null ? 'nothing made out' : `${rate} Mbit/s`,
+]
+const channelText = ({ band, channel, width }: Heard): string => `${band} GHz, channel ${channel}, ${width} MHz`
+
+/** The stations that have joined an access point. */
+const stationRows = ({ air }: Network, { name }: Device): string[][] =>
+  air.flatMap(({ station, joined }) =>
+    joined?.from.device === name ? [[station.device, joined.offered.ssid, ...signalText(joined)]] : [],
+  )
+
+/** What a station hears, and why it has joined it or not. */
+const heardRows = ({ air }: Network, { name }: Device): string[][] =>
+  air.flatMap(({ station, heard }) =>
+    station.device === name
+      ? heard.map(({ network, why }) => [
+          `${network.offered.ssid} from ${placeText(network.from)}:`,
+          channelText(network),
+          network.offered.security,
+          ...signalText(network),
+          why,
+        ])
+      : [],
+  )
+
 /** What a device knows while it runs. */
-function tablesOf({ stack, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
+function tablesOf(network: Network, { device, stack, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
   const { borrowed, lender, filtering, translating, ospf, rip, standingIn } = equipment
   const tables = [
+    { title: 'Joined on the air', rows: stationRows(network, device) },
+    { title: 'Heard on the air', rows: heardRows(network, device) },
     { title: 'Routing table', rows: stack.routes.map(route => [routeText(route)]) },
     { title: 'OSPF neighbours', rows: ospf.table },
     { title: 'Heard by RIP', rows: rip.table },
@@ -148,7 +195,7 @@ function settingsSeen(device: Device, running: Settings, pending: Settings, own:
     .flatMap(kind => {
       const [first, place, ...rest] = kind.path.split('/')
       if (first === 'interfaces')
-        return [...portsOf(device), ...own]
+        return [...fittedWith(device), ...own]
           .filter(port => fits(port, place!, device))
           .map(port => seen(kind, ['interfaces', port, ...rest].join('/'), [port], port))
       if (!kind.path.split('/').some(isPlace)) return [seen(kind, kind.path, [], null)]

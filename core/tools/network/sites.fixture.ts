@@ -2,6 +2,7 @@ import { apply, networkOp } from './ops'
 import { addressText } from './addresses'
 import { runOf, started } from './running'
 import type { Answer } from './simulation/asking'
+import type { Device } from './site'
 import { initial, networkSetup } from './state'
 import type { NetworkState } from './state'
 
@@ -11,7 +12,7 @@ const addressed = (address: string, gateway?: string) => ({
   ...(gateway ? { 'routing/routes/0.0.0.0/0/next-hop': gateway } : {}),
 })
 
-type Kind = 'host' | 'server' | 'switch' | 'routing-switch' | 'router' | 'firewall' | 'provider'
+type Kind = Device['kind']
 
 /** A device with its settings, each written as `path = value`. */
 export const made = (name: string, kind: Kind, ports: number, ...set: readonly string[]) => ({

@@ -4,7 +4,7 @@ import { TRANSPORTS } from './frames/ipv4'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { contradiction } from './settings/checking'
-import { area, cableOf, device, deviceNamed, portPlace, portsOf, readPlace } from './site'
+import { area, cableOf, device, deviceNamed, fittedWith, portPlace, portsOf, readPlace, wall } from './site'
 import type { Cable, Site } from './site'
 
 /** An address, or a name. */
@@ -33,6 +33,7 @@ export type Ask = z.infer<typeof ask>
 /** A site as content writes it. */
 export const networkSetup = z.strictObject({
   areas: z.array(area).default([]),
+  walls: z.array(wall).max(200).default([]),
   devices: z
     .array(device.extend({ set: z.record(z.string(), z.string()).default({}) }))
     .min(1)
@@ -62,12 +63,13 @@ export interface NetworkState {
 }
 
 /** Throws a RangeError where the setup contradicts itself. */
-export function initial({ areas, devices, cables }: NetworkSetup): NetworkState {
-  const site: Site = { areas, devices: devices.map(({ set: _, ...one }) => one) }
+export function initial({ areas, walls, devices, cables }: NetworkSetup): NetworkState {
+  const site: Site = { areas, walls, devices: devices.map(({ set: _, ...one }) => one) }
   const names = devices.map(({ name }) => name)
   const twice = names.find((name, at) => names.indexOf(name) !== at)
   if (twice) throw new RangeError(`Two devices are called ${twice}.`)
   for (const { set, ...one } of devices) {
+    if (fittedWith(one).length === 0) throw new RangeError(`${one.name} has neither a port nor a radio.`)
     for (const [path, value] of Object.entries(set)) {
       const found = matchPath(one, path)
       if (!found.ok) throw new RangeError(`${one.name} has no setting ${path}.`)

@@ -5,9 +5,11 @@ import { topologyOf } from './files/topology'
 import { runOf } from './running'
 import { addressesIn, deviceSeen, differences } from './seeing'
 import type { DeviceSeen } from './seeing'
+import { airPort } from './simulation/air/joining'
+import type { Joining } from './simulation/air/joining'
 import type { Answer } from './simulation/asking'
-import { deviceNamed, isForeign, readPlace } from './site'
-import type { Area, Device } from './site'
+import { deviceNamed, isForeign, placeText, readPlace } from './site'
+import type { Area, Device, Wall } from './site'
 import type { Ask, NetworkState } from './state'
 
 export type { DeviceSeen, PortSeen, SettingSeen } from './seeing'
@@ -27,6 +29,7 @@ export type NetworkQuery = z.infer<typeof networkQuery>
 
 export interface MapSeen {
   areas: readonly Area[]
+  walls: readonly Wall[]
   devices: readonly (Device & { addresses: readonly string[]; pending: number })[]
   cables: readonly CableSeen[]
 }
@@ -37,6 +40,8 @@ export interface CableSeen {
   up: boolean
   /** What VLANs each end carries, in a few words; empty where that is what it usually is. */
   vlans: { from: string; to: string }
+  /** What goes through the air in place of a cable: the name of the network and how well it is heard. */
+  air?: { ssid: string; level: number; rate: number }
 }
 
 export type AnswersSeen = readonly Answer[]
@@ -82,7 +87,7 @@ const fileText = (value: unknown): string => `${JSON.stringify(value, null, 2)}\
 /** The settings of others are nobody’s to take along. */
 function configurationSeen(state: NetworkState, name: string): TextFileSeen | null {
   const device = deviceNamed(state.site, name)
-  if (!device || isForeign(device.kind)) return null
+  if (!device || isForeign(device)) return null
   const settings = state.pending[name] ?? state.running[name] ?? {}
   return { name: `${name}.json`, text: fileText(configurationOf(device, settings)) }
 }
@@ -104,17 +109,37 @@ function mapSeen(state: NetworkState): MapSeen {
   const { network } = runOf(state)
   return {
     areas: state.site.areas,
+    walls: state.site.walls,
     devices: state.site.devices.map(device => ({
       ...device,
       addresses: addressesIn(network.machine(device.name)!).map(({ address }) => address),
       pending: differences(state, device.name).length,
     })),
-    cables: state.cables.map(cable => {
-      const { device, port } = readPlace(cable.from)
-      const vlans = { from: vlansAt(state, cable.from), to: vlansAt(state, cable.to) }
-      return { ...cable, up: network.isUp(device, port), vlans }
-    }),
+    cables: [
+      ...state.cables.map(cable => {
+        const { device, port } = readPlace(cable.from)
+        const vlans = { from: vlansAt(state, cable.from), to: vlansAt(state, cable.to) }
+        return { ...cable, up: network.isUp(device, port), vlans }
+      }),
+      ...network.air.flatMap(airSeen),
+    ],
   }
+}
+
+/** What a station has joined, as a cable between it and the access point. */
+function airSeen(joining: Joining): CableSeen[] {
+  const { station, joined } = joining
+  if (!joined) return []
+  const { ssid, vlan } = joined.offered
+  return [
+    {
+      from: placeText({ device: joined.from.device, port: airPort(joining) }),
+      to: placeText(station),
+      up: true,
+      vlans: { from: vlan === 1 ? '' : `VLAN ${vlan}`, to: '' },
+      air: { ssid, level: joined.level, rate: joined.rate! },
+    },
+  ]
 }
 
 function vlansAt(state: NetworkState, place: string): string {

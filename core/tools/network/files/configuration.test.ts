@@ -95,6 +95,8 @@ describe('a configuration as a file', () => {
   it('has room for every setting that there is', () => {
     const examples: Readonly<Record<string, string>> = {
       '<port>': 'p1',
+      '<radio>': 'w1',
+      '<network>': 'guests',
       '<interface>': 'p1',
       '<routed>': 'vlan10',
       '<vlan>': '10',
@@ -110,8 +112,8 @@ describe('a configuration as a file', () => {
       '<label>': 'books',
     }
     for (const kind of settingKinds) {
-      const kinds = ['host', 'server', 'switch', 'routing-switch', 'router', 'provider'] as const
-      const of = kinds.map(one => ({ ...device, kind: one })).find(one => kind.on(one))!
+      const kinds = ['host', 'server', 'switch', 'routing-switch', 'router', 'provider', 'access-point'] as const
+      const of = kinds.map(one => ({ ...device, kind: one, radios: 1 })).find(one => kind.on(one))!
       const path = kind.path
         .split('/')
         .map(piece =>
@@ -125,9 +127,8 @@ describe('a configuration as a file', () => {
         '10.44.10.20/24',
         '10',
         'true',
-        'all',
-        'web',
-        'interface',
+        kind.choices?.[0] ?? '',
+        'tide and timber',
         'p4',
         '10.44.10.20:80',
         '4096',

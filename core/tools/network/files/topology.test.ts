@@ -24,7 +24,7 @@ describe('a site as a file', () => {
     [{ devices: [] }],
     [{ devices: [{ name: 'Desk 1', kind: 'host', ports: 1, at: { x: 0, y: 0 } }] }],
     [{ devices: [{ name: 'desk-1', kind: 'toaster', ports: 1, at: { x: 0, y: 0 } }] }],
-    [{ devices: [{ name: 'desk-1', kind: 'host', ports: 0, at: { x: 0, y: 0 } }] }],
+    [{ devices: [{ name: 'desk-1', kind: 'host', ports: -1, at: { x: 0, y: 0 } }] }],
     [{ devices: [{ name: 'desk-1', kind: 'host', ports: 1, at: { x: 0, y: 0 } }], cables: [['desk-1 p1']] }],
   ])('that doesn’t fit is told: %j', file => {
     expect(validate(file)).toBe(false)

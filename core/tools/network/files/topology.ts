@@ -5,9 +5,10 @@ import type { NetworkSetup, NetworkState } from '../state'
 export function topologyOf({ site, cables, running }: NetworkState): NetworkSetup {
   return {
     areas: [...site.areas],
+    walls: [...site.walls],
     devices: site.devices.map(device => ({
       ...device,
-      set: isForeign(device.kind) ? {} : { ...running[device.name] },
+      set: isForeign(device) ? {} : { ...running[device.name] },
     })),
     cables: cables.map(({ from, to }) => [from, to]),
   }

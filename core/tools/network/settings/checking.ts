@@ -1,7 +1,12 @@
 import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAddress } from '../addresses'
 import type { Address, Prefix } from '../addresses'
+import { radiosOf } from '../site'
 import type { Device } from '../site'
+import { channelOf, CHANNELS_IN_WORDS } from './bands'
+import { radioOf } from './radios'
 import type { Settings } from './paths'
+import { asksForPassphrase } from './kinds/wireless'
+import type { Security } from './kinds/wireless'
 import { told } from './told'
 
 /** An address of an interface. */
@@ -37,5 +42,29 @@ export function contradiction(device: Device, settings: Settings): string | null
       if (hop !== null && own.some(({ address }) => address === hop))
         return `The route to ${at[0]!} goes to ${addressText(hop)}, which is ${device.name} itself.`
     }
+  return onAirContradiction(device, settings)
+}
+
+/** Why what an access point is told about the air can’t hold together, in words; null where it can. */
+function onAirContradiction(device: Device, settings: Settings): string | null {
+  if (device.kind !== 'access-point') return null
+  for (const radio of radiosOf(device)) {
+    const { band, number, width } = radioOf(device, settings, radio)
+    if (channelOf(band, number, 20) === null)
+      return `${radio} is on ${band} GHz, which has no channel ${number}, but ${CHANNELS_IN_WORDS[band]}.`
+    if (channelOf(band, number, width) === null)
+      return `${radio}: channel ${number} of ${band} GHz has no room for ${width} MHz.`
+  }
+  const named = told(device, settings, 'wireless/<network>/ssid').map(({ at, value }) => ({
+    name: at[0]!,
+    ssid: value,
+  }))
+  for (const [at, { ssid, name }] of named.entries()) {
+    const other = named.slice(at + 1).find(one => one.ssid === ssid)
+    if (other) return `${name} and ${other.name} are both called ${ssid} on the air.`
+  }
+  for (const { at, value } of told(device, settings, 'wireless/<network>/security'))
+    if (asksForPassphrase(value as Security) && !settings[`wireless/${at[0]!}/passphrase`])
+      return `${at[0]!} is ${value}, and has no passphrase.`
   return null
 }

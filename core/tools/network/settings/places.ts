@@ -1,5 +1,5 @@
 import { readAddress, readPrefix } from '../addresses'
-import { forwards, hasBridge, portsOf } from '../site'
+import { fittedWith, forwards, hasBridge, portsOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'
 import { isVlan } from './kinds/vlans'
@@ -22,9 +22,9 @@ export function vlanOf(name: string): number | null {
   return found !== undefined && isVlan(found) ? Number(found) : null
 }
 
-/** The port on which a sub-interface stands, or the port itself; null for an interface on no port. */
+/** The port on which a sub-interface stands, or the port or radio itself; null for an interface on none. */
 export const portUnder = (name: string): string | null =>
-  SUB_INTERFACE.exec(name)?.[1] ?? (/^p\d/.test(name) ? name : null)
+  SUB_INTERFACE.exec(name)?.[1] ?? (/^[pw]\d/.test(name) ? name : null)
 
 export const isLoopback = (name: string): boolean => LOOPBACK.test(name)
 
@@ -45,7 +45,7 @@ export function ownInterfaces({ kind }: Device): string {
 
 /** Where an address can be: a switch that doesn’t route has one on a VLAN only. */
 const routedPorts = (device: Device): string[] =>
-  hasBridge(device.kind) && !forwards(device.kind) ? [] : portsOf(device)
+  hasBridge(device.kind) && !forwards(device.kind) ? [] : fittedWith(device)
 const withOwn = (names: string[], device: Device): string[] => [...names, ownInterfaces(device)].filter(Boolean)
 const shaped = (pattern: RegExp, example: string): Place => ({
   fits: text => pattern.test(text),
@@ -54,9 +54,11 @@ const shaped = (pattern: RegExp, example: string): Place => ({
 
 const places: Readonly<Record<string, Place>> = {
   '<port>': { fits: (text, device) => portsOf(device).includes(text), could: portsOf },
+  '<radio>': { fits: (text, device) => radiosOf(device).includes(text), could: radiosOf },
+  '<network>': shaped(/^[a-z][a-z0-9-]{0,30}$/, 'a word for a network on the air such as guests'),
   '<interface>': {
-    fits: (text, device) => portsOf(device).includes(text) || isOwnInterface(text, device),
-    could: device => withOwn(portsOf(device), device),
+    fits: (text, device) => fittedWith(device).includes(text) || isOwnInterface(text, device),
+    could: device => withOwn(fittedWith(device), device),
   },
   '<routed>': {
     fits: (text, device) => routedPorts(device).includes(text) || isOwnInterface(text, device),

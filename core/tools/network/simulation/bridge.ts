@@ -15,6 +15,8 @@ export interface Membership {
   /** The VLANs that it carries with a tag. */
   tagged: ReadonlySet<number>
   accepts: 'all' | 'tagged' | 'untagged'
+  /** Whether it is kept from others that are, too. */
+  isolated?: boolean
 }
 
 /** What decides which ports may learn and forward. */
@@ -102,15 +104,26 @@ export class Bridge {
         this.link.note(port, () => `knows ${hardwareText(to)} on the port it came from: dropped`)
         return
       }
+      if (this.#apart(port, known.port)) {
+        this.link.note(port, () => `keeps those who joined here from each other: dropped`)
+        return
+      }
       this.link.note(port, () => `knows ${hardwareText(to)} behind ${known.port}${inVlan(vlan)}`)
       this.#out(known.port, vlan, frame)
       return
     }
-    const others = [...this.ports.keys()].filter(one => one !== port && this.#goesOut(one, vlan))
+    const others = [...this.ports.keys()].filter(
+      one => one !== port && this.#goesOut(one, vlan) && !this.#apart(port, one),
+    )
     const why = (): string => (to === ALL_HARDWARE ? 'to everyone' : `doesn’t know where ${hardwareText(to)} is`)
     const where = (): string => others.join(', ') || 'no port, since no other is up'
     this.link.note(port, () => `${why()}${inVlan(vlan)}: out of ${where()}`)
     for (const one of others) this.#out(one, vlan, frame)
+  }
+
+  /** Whether two ports are kept from each other. */
+  #apart(one: string | null, other: string): boolean {
+    return one !== null && this.ports.get(one)!.isolated === true && this.ports.get(other)!.isolated === true
   }
 
   #goesOut(port: string, vlan: number): boolean {

@@ -4,10 +4,12 @@ import { tagged, tagOf, untagged } from '../frames/ethernet'
 import { addressesOf } from '../settings/checking'
 import { BLACKHOLE } from '../settings/kinds/routes'
 import { isLoopback, portUnder, vlanOf } from '../settings/places'
+import { offersOf } from '../settings/radios'
+import type { Offered } from '../settings/radios'
 import { interfacesIn } from '../settings/paths'
 import type { Settings } from '../settings/paths'
 import { shutIn, told, toldBy } from '../settings/told'
-import { forwards, hasBridge, portsOf } from '../site'
+import { fittedWith, forwards, hasBridge, portsOf } from '../site'
 import type { Device } from '../site'
 import { Bridge } from './bridge'
 import type { Membership } from './bridge'
@@ -17,6 +19,9 @@ import { PREFERENCES } from './routes'
 import type { Route } from './routes'
 import { Stack } from './stack'
 import { Tree } from './tree'
+
+/** The ports of an access point behind which stations are, and what each has joined. */
+export type AirPorts = ReadonlyMap<string, Offered>
 
 /** A device as it runs: its ports joined by a bridge or each by itself, and a stack above its interfaces. */
 export class Machine {
@@ -33,11 +38,12 @@ export class Machine {
     settings: Settings,
     hardware: (port: string) => HardwareAddress,
     private readonly wires: Wires,
+    air: AirPorts = new Map(),
   ) {
     const { name } = device
     const own = addressesOf(device, settings)
     const routed = new Set(own.map(({ port }) => port))
-    this.#interfaces = new Set([...portsOf(device), ...interfacesIn(settings)])
+    this.#interfaces = new Set([...fittedWith(device), ...interfacesIn(settings)])
     this.#shut = shutIn(device, settings)
     const portLink: Link = {
       name,
@@ -56,7 +62,9 @@ export class Machine {
         wires.note(name, port, words)
       },
     }
-    const members = membershipsOf(device, settings, routed)
+    const cabled =
+      device.kind === 'access-point' ? carriedOn(device, settings) : membershipsOf(device, settings, routed)
+    const members = new Map([...cabled, ...[...air].map(([port, offered]) => [port, memberOf(offered)] as const)])
     this.bridge = hasBridge(device.kind)
       ? new Bridge(members, portLink, (vlan, frame) => this.#inside(vlan, frame))
       : null
@@ -131,6 +139,21 @@ export class Machine {
     if (under === null) this.bridge?.send(vlan ?? 0, frame)
     else this.wires.send(this.device.name, under, vlan === null ? frame : tagged(frame, vlan))
   }
+}
+
+/** A station belongs to the VLAN of the network that it has joined. */
+const memberOf = ({ vlan, isolated }: Offered): Membership => ({
+  untagged: vlan,
+  tagged: new Set(),
+  accepts: 'untagged',
+  isolated,
+})
+
+/** An access point carries the VLANs of all its networks on its cables with a tag, VLAN 1 without. */
+function carriedOn(device: Device, settings: Settings): Map<string, Membership> {
+  const tagged = new Set(offersOf(device, settings).map(({ vlan }) => vlan))
+  tagged.delete(1)
+  return new Map(portsOf(device).map(port => [port, { untagged: 1, tagged, accepts: 'all' }]))
 }
 
 /** To which VLANs the ports belong that the bridge joins: all but those with an address of their own. */

@@ -1,8 +1,11 @@
 import { shutIn } from '../settings/told'
-import { hardwareOf, placeText, portsOf, readPlace } from '../site'
+import { fittedWith, hardwareOf, placeText, readPlace } from '../site'
 import type { PortPlace } from '../site'
 import type { NetworkState } from '../state'
+import { airPort, joiningsOf } from './air/joining'
+import type { Joining } from './air/joining'
 import { Machine } from './machine'
+import type { AirPorts } from './machine'
 import { SECOND_US } from './node'
 import type { Note, Wires } from './node'
 import { EventQueue } from './queue'
@@ -10,6 +13,8 @@ import { EventQueue } from './queue'
 /** A frame takes so long over a cable, and besides so long for each of its bytes (100 Mbit/s). */
 const CABLE_US = 5
 const BYTES_PER_US = 12.5
+/** What is on the air waits first until nobody else is heard (IEEE 802.11: DIFS with symbols of OFDM). */
+const AIR_US = 34
 /** So many frames until it has settled, or for one thing that is tried; more, and something goes round: dropped. */
 const MOST_FRAMES = { settling: 100_000, trying: 5_000 } as const
 /** So long a network in which nobody says anything by itself is left alone at first. */
@@ -31,6 +36,9 @@ interface Wire {
   from: PortPlace
   to: PortPlace
   machine: Machine
+  /** How long anything takes, and how many bytes go in a microsecond. */
+  delay: number
+  bytesPerUs: number
 }
 
 /** A network as it runs: started from what is set, in simulated time of whole microseconds. */
@@ -41,7 +49,9 @@ export class Network implements Wires {
   readonly #queue = new EventQueue()
   readonly #machines = new Map<string, Machine>()
   readonly #wires = new Map<string, Map<string, Wire>>()
-  readonly #up: ReadonlyMap<string, boolean>
+  readonly #up: Map<string, boolean>
+  /** What is heard and joined on the air. */
+  readonly air: readonly Joining[]
   /** What devices decided, and why, since somebody began to listen. */
   readonly notes: Note[] = []
   readonly captured: Captured[] = []
@@ -67,18 +77,34 @@ export class Network implements Wires {
     ])
     const up = new Map(ends.map(([from, to]) => [from!, !shut.has(from!) && !shut.has(to!)]))
     this.#up = up
+    this.air = joiningsOf(site, running)
+    const onAir = this.air.filter(({ joined }) => joined !== null)
+    for (const joining of onAir) for (const end of airEnds(joining)) up.set(placeText(end), true)
     for (const device of site.devices) {
-      const hardware = portsOf(device).map(port => hardwareOf(site, { device: device.name, port }))
+      const hardware = new Map(
+        fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
+      )
+      const [first = 0] = hardware.values()
       // An interface on a VLAN, or on none, has the hardware address of the first port.
-      const hardwareAt = (port: string): number => hardware[Number(/^p(\d+)/.exec(port)?.[1] ?? 1) - 1]!
-      this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this))
+      const hardwareAt = (port: string): number => hardware.get(/^[pw]\d+/.exec(port)?.[0] ?? '') ?? first
+      const air = airPortsOf(onAir, device.name)
+      this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }
-    for (const [from, to] of ends) {
-      const [one, other] = [readPlace(from!), readPlace(to!)]
-      const wire = { up: up.get(from!)!, from: one, to: other, machine: this.#machines.get(other.device)! }
-      this.#wires.get(one.device)!.set(one.port, wire)
+    for (const [from, to] of ends) this.#lay(readPlace(from!), readPlace(to!), CABLE_US, BYTES_PER_US)
+    for (const joining of onAir) {
+      const [station, point] = airEnds(joining)
+      const bytesPerUs = joining.joined!.rate! / 8
+      this.#lay(station, point, AIR_US, bytesPerUs)
+      this.#lay(point, station, AIR_US, bytesPerUs)
     }
     for (const machine of this.#machines.values()) machine.start()
+  }
+
+  /** Lays one direction of a cable, or of what goes through the air. */
+  #lay(from: PortPlace, to: PortPlace, delay: number, bytesPerUs: number): void {
+    const up = this.#up.get(placeText(from)) ?? false
+    const wire = { up, from, to, machine: this.#machines.get(to.device)!, delay, bytesPerUs }
+    this.#wires.get(from.device)!.set(from.port, wire)
   }
 
   get now(): number {
@@ -116,7 +142,7 @@ export class Network implements Wires {
     if (!wire?.up || this.#frames >= this.#mostFrames) return
     this.#frames += 1
     if (this.#listening) this.captured.push({ at: this.#now, from: wire.from, to: wire.to, frame })
-    this.#queue.put(this.#now + CABLE_US + Math.ceil(frame.length / BYTES_PER_US), () => {
+    this.#queue.put(this.#now + wire.delay + Math.ceil(frame.length / wire.bytesPerUs), () => {
       wire.machine.receive(wire.to.port, frame)
     })
   }
@@ -141,4 +167,15 @@ export class Network implements Wires {
     }
     this.#now = Math.max(this.#now, until)
   }
+}
+
+/** Both ends of what was joined on the air: the station’s radio, and the port behind which it is. */
+function airEnds(joining: Joining): [station: PortPlace, point: PortPlace] {
+  return [joining.station, { device: joining.joined!.from.device, port: airPort(joining) }]
+}
+
+/** The ports behind which an access point has stations, each in the VLAN of the network that it joined. */
+function airPortsOf(joinings: readonly Joining[], device: string): AirPorts {
+  const here = joinings.filter(({ joined }) => joined!.from.device === device)
+  return new Map(here.map(joining => [airPort(joining), joining.joined!.offered]))
 }

@@ -11,6 +11,7 @@ import { standingInKinds } from './standing-in'
 import { translationKinds } from './translation'
 import { treeKinds } from './tree'
 import { vlanKinds } from './vlans'
+import { wirelessKinds } from './wireless'
 
 export { groups } from './kind'
 export type { Group, SettingKind } from './kind'
@@ -20,6 +21,7 @@ export const settingKinds: readonly SettingKind[] = [
   ...portKinds,
   ...vlanKinds,
   ...treeKinds,
+  ...wirelessKinds,
   ...routeKinds,
   ...ospfKinds,
   ...ripKinds,

@@ -1,5 +1,5 @@
 import { readAddress } from '../../addresses'
-import { forwards, hasBridge } from '../../site'
+import { forwards, hasBridge, isSwitch } from '../../site'
 import type { Device } from '../../site'
 
 export type Read = { ok: true; value: string } | { ok: false; expected: string }
@@ -9,6 +9,7 @@ export const groups = [
   'Ports',
   'VLANs',
   'Tree',
+  'Wireless',
   'Routes',
   'OSPF',
   'RIP',
@@ -65,7 +66,7 @@ export const written =
 /** On devices that can be told addresses: all do, a switch only to be managed. */
 export const everywhere = (): boolean => true
 export const onRouters = ({ kind }: Device): boolean => forwards(kind)
-export const onBridges = ({ kind }: Device): boolean => hasBridge(kind)
+export const onBridges = ({ kind }: Device): boolean => isSwitch(kind)
 const onServers = ({ kind }: Device): boolean => kind === 'server' || kind === 'provider'
 export const onHosts = ({ kind }: Device): boolean => !forwards(kind) && !hasBridge(kind)
 /** What can listen on ports: everything but a switch that has no say in packets. */

@@ -5,8 +5,8 @@ import { topologyOf } from './files/topology'
 import { runOf } from './running'
 import { addressesIn, deviceSeen, differences } from './seeing'
 import type { DeviceSeen } from './seeing'
-import { airPort } from './simulation/air/joining'
-import type { Joining } from './simulation/air/joining'
+import { airPort, levelsOn } from './simulation/air/joining'
+import type { Joining, Raster } from './simulation/air/joining'
 import type { Answer } from './simulation/asking'
 import { deviceNamed, isForeign, placeText, readPlace } from './site'
 import type { Area, Device, Wall } from './site'
@@ -22,6 +22,15 @@ const networkQuery = z.discriminatedUnion('kind', [
   /** The whole site with all its settings, as content writes it. */
   z.strictObject({ kind: z.literal('topology') }),
   z.strictObject({ kind: z.literal('answers') }),
+  /** How loud access points are over a part of the map. */
+  z.strictObject({
+    kind: z.literal('signal'),
+    x: z.number(),
+    y: z.number(),
+    step: z.number().min(1),
+    columns: z.int().min(1).max(120),
+    rows: z.int().min(1).max(120),
+  }),
   /** The frames of what was tried, by its place among what was. */
   z.strictObject({ kind: z.literal('capture'), of: z.int().min(0) }),
 ])
@@ -58,7 +67,12 @@ export interface TextFileSeen {
   text: string
 }
 
-type Seen = MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | TextFileSeen
+/** How loud it is in each square of a raster, row by row, in whole dBm; none where nothing sends. */
+export interface SignalSeen extends Raster {
+  levels: readonly number[]
+}
+
+type Seen = SignalSeen | MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | TextFileSeen
 
 /** What is asked for; null for what can’t be. */
 export function view(state: NetworkState, query: unknown): Seen | null {
@@ -75,6 +89,10 @@ export function view(state: NetworkState, query: unknown): Seen | null {
       return configurationSeen(state, read.data.name)
     case 'topology':
       return { name: 'site.json', text: fileText(topologyOf(state)) }
+    case 'signal': {
+      const { kind: _, ...raster } = read.data
+      return { ...raster, levels: levelsOn(raster, state.site, state.running) }
+    }
     case 'answers':
       return [...runOf(state).answers]
     case 'capture':

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MapSeen } from '~~/core/tools/network/viewing'
-import { kindText } from './drawing'
+import { airText, kindText } from './drawing'
 
 /** The same as the map, in words. */
 defineProps<{ map: MapSeen; open: string }>()
@@ -32,13 +32,13 @@ const emit = defineEmits<{ open: [device: string] }>()
     </table>
     <table>
       <caption class="small soft">
-        Cables
+        Cables, and what is joined on the air
       </caption>
       <tbody>
         <tr v-for="cable in map.cables" :key="cable.from">
           <td class="figure">{{ cable.from }}</td>
           <td class="figure">{{ cable.to }}</td>
-          <td>{{ cable.up ? 'up' : 'down' }}</td>
+          <td>{{ cable.air ? `${cable.air.ssid}, ${airText(cable.air)}` : cable.up ? 'up' : 'down' }}</td>
           <td>{{ [cable.vlans.from, cable.vlans.to].filter(Boolean).join(' / ') }}</td>
         </tr>
       </tbody>

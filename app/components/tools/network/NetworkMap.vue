@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { forwards } from '~~/core/tools/network/site'
-import type { MapSeen } from '~~/core/tools/network/viewing'
+import type { MapSeen, SignalSeen } from '~~/core/tools/network/viewing'
 import { boxOf, drawnCables, frameOf, kindText, placeOn } from './drawing'
+import FloorPlan from './FloorPlan.vue'
 import { useCableDrawing } from './useCableDrawing'
 
 /** The site: what stands where, and what is joined to what. */
@@ -11,6 +12,8 @@ const props = defineProps<{
   addresses: boolean
   ports: boolean
   vlans: boolean
+  /** How loud it is over the map, where that is shown. */
+  signal: SignalSeen | null
   /** Where the packet is that is followed: a device, and the port by which it came or goes. */
   packet: { device: string; port: string | null } | null
 }>()
@@ -40,13 +43,11 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
 
 <template>
   <svg ref="svg" :viewBox="box" role="group" aria-label="Map of the site" preserveAspectRatio="xMidYMid meet">
-    <g v-for="area in map.areas" :key="area.name">
-      <rect class="area" :x="area.at.x" :y="area.at.y" :width="area.width" :height="area.height" rx="4" />
-      <text class="area-name" :x="area.at.x + 10" :y="area.at.y + 18">{{ area.name }}</text>
-    </g>
-    <g v-for="cable in cables" :key="cable.key" :class="cable.up ? 'cable' : 'cable is-down'">
+    <FloorPlan :map="map" :signal="signal" />
+    <g v-for="cable in cables" :key="cable.key" :class="['cable', { 'is-down': !cable.up, 'is-air': cable.air }]">
       <line :x1="cable.from.x" :y1="cable.from.y" :x2="cable.to.x" :y2="cable.to.y" />
       <text v-if="!cable.up" class="down" :x="cable.middle.x" :y="cable.middle.y">down</text>
+      <text v-if="signal && cable.air" class="port" :x="cable.middle.x" :y="cable.middle.y + 4">{{ cable.air }}</text>
       <template v-if="ports">
         <text v-for="port in cable.ports" :key="port.text + port.at.x" class="port" :x="port.at.x" :y="port.at.y + 4">
           {{ port.text }}
@@ -119,11 +120,6 @@ text {
   fill: var(--ink);
   font-size: 13px;
 }
-.area {
-  fill: var(--ground);
-  stroke: var(--line);
-}
-.area-name,
 .kind,
 .port {
   fill: var(--ink-soft);
@@ -132,6 +128,11 @@ text {
 .cable line {
   stroke: var(--ink);
   stroke-width: 2;
+}
+.is-air line {
+  stroke-dasharray: 0.5 7;
+  stroke-linecap: round;
+  stroke-width: 3;
 }
 .is-down line {
   stroke-dasharray: 3 5;

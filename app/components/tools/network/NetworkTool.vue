@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { placeText, portsOf, readPlace } from '~~/core/tools/network/site'
+import { placeText, portsOf, radiosOf, readPlace } from '~~/core/tools/network/site'
 import type { Device } from '~~/core/tools/network/site'
+import type { SignalSeen } from '~~/core/tools/network/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import DeviceConsole from './DeviceConsole.vue'
@@ -8,6 +9,8 @@ import DevicePanel from './DevicePanel.vue'
 import NetworkList from './NetworkList.vue'
 import NetworkMap from './NetworkMap.vue'
 import PacketStory from './PacketStory.vue'
+import { frameOf } from './drawing'
+import { rasterOf } from './signal'
 import { useNetwork } from './useNetwork'
 import { useNetworkFiles } from './useNetworkFiles'
 import { useStepping } from './useStepping'
@@ -16,8 +19,15 @@ import { useStepping } from './useStepping'
 const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
 const network = useNetwork(props.work)
 const { map, open, device, last, refusal } = network
-const shown = reactive({ addresses: true, ports: true, vlans: true })
-const OVERLAYS = { addresses: 'Addresses', ports: 'Ports', vlans: 'VLANs' } as const
+const shown = reactive({ addresses: true, ports: true, vlans: true, signal: false })
+const OVERLAYS = { addresses: 'Addresses', ports: 'Ports', vlans: 'VLANs', signal: 'Signal' } as const
+const overlays = computed(() => {
+  const { signal: _, ...usual } = OVERLAYS
+  return map.value?.devices.some(one => radiosOf(one).length > 0) ? OVERLAYS : usual
+})
+const signal = props.work.view<SignalSeen>(() =>
+  shown.signal && map.value ? rasterOf(frameOf(map.value)) : { kind: 'nothing' },
+)
 const listed = ref(false)
 const inHand = computed(() => stepInHandOf(props.task))
 
@@ -55,16 +65,16 @@ function show(name: string) {
     <header>
       <strong class="small">On the map</strong>
       <Button
-        v-for="(on, what) in shown"
+        v-for="(label, what) in overlays"
         :key="what"
         size="small"
         outlined
         severity="secondary"
         class="overlay"
-        :aria-pressed="on"
+        :aria-pressed="shown[what]"
         :disabled="listed"
-        :label="OVERLAYS[what]"
-        @click="shown[what] = !on"
+        :label="label"
+        @click="shown[what] = !shown[what]"
       />
       <span v-if="inHand?.mode === 'watched'" class="small soft">each change that is applied is a try</span>
       <Button
@@ -85,7 +95,15 @@ function show(name: string) {
     </header>
     <section class="panel map" :aria-label="listed ? 'The site as a list' : 'The site as a map'">
       <NetworkList v-if="listed" :map="map" :open="open" @open="show" />
-      <NetworkMap v-else :map="map" :open="open" :packet="packet" v-bind="shown" @open="show" @draw="draw" />
+      <NetworkMap
+        v-else
+        :map="map"
+        :open="open"
+        :packet="packet"
+        v-bind="{ ...shown, signal }"
+        @open="show"
+        @draw="draw"
+      />
     </section>
     <DevicePanel
       v-if="device"

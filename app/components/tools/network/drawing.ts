@@ -1,19 +1,19 @@
-import { readPlace } from '../../../../core/tools/network/site'
+import { BOX, readPlace } from '../../../../core/tools/network/site'
 import type { DeviceKind } from '../../../../core/tools/network/site'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
-const WIDTH = 110
 const LINE = 14
 const MARGIN = 12
 
 /** A device as a box: high enough for its name, what it is, and its addresses. */
 export const boxOf = ({ at, addresses }: Pick<MapSeen['devices'][number], 'at' | 'addresses'>) => ({
   ...at,
-  width: WIDTH,
-  height: 36 + LINE * Math.max(1, addresses.length),
+  width: BOX.width,
+  height: BOX.height - LINE + LINE * Math.max(1, addresses.length),
 })
 
 type Seen = Pick<MapSeen, 'areas' | 'devices' | 'cables'>
+export type Frame = ReturnType<typeof frameOf>
 type Point = Readonly<{ x: number; y: number }>
 
 /** The part of the plane in which everything stands. */
@@ -48,6 +48,8 @@ export interface DrawnCable {
   /** The ports that it joins, each by its place. */
   ends: readonly [from: string, to: string]
   up: boolean
+  /** What is heard of a network, where it goes through the air. */
+  air: string
   from: Point
   to: Point
   middle: Point
@@ -70,7 +72,7 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
   const between = new Map<string, (typeof cables)[number][]>()
   for (const cable of cables) between.set(pairOf(cable), [...(between.get(pairOf(cable)) ?? []), cable])
   return cables.flatMap(cable => {
-    const { from, to, up, vlans } = cable
+    const { from, to, up, vlans, air } = cable
     const [one, other] = [readPlace(from), readPlace(to)]
     const [first, second] = [one, other].map(({ device }) => devices.find(({ name }) => name === device))
     if (!first || !second) return []
@@ -84,17 +86,25 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
         key: `${from} ${to}`,
         ends: [from, to],
         up,
+        air: air ? airText(air) : '',
         from: edge(box, end),
         to: edge(otherBox, start),
         middle: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
         ports: [
-          { text: one.port, vlans: vlans.from, at: edge(box, end, 12) },
-          { text: other.port, vlans: vlans.to, at: edge(otherBox, start, 12) },
+          { text: ownName(one.port), vlans: vlans.from, at: edge(box, end, 12) },
+          { text: ownName(other.port), vlans: vlans.to, at: edge(otherBox, start, 12) },
         ],
       },
     ]
   })
 }
+
+/** How well something is heard on the air, and how fast that is. */
+export const airText = ({ level, rate }: NonNullable<MapSeen['cables'][number]['air']>): string =>
+  `${level.toFixed(0).replace('-', '−')} dBm, ${rate} Mbit/s`
+
+/** The radio behind which a station is, without the station’s name. */
+const ownName = (port: string): string => port.split(':')[0]!
 
 /** Where a packet is drawn that is at a device: at the cable of its port, or on the device itself. */
 export function placeOn(
@@ -113,5 +123,8 @@ export function placeOn(
   return { x: x + width / 2, y }
 }
 
-const KINDS: Partial<Record<DeviceKind, string>> = { 'routing-switch': 'switch that routes' }
+const KINDS: Partial<Record<DeviceKind, string>> = {
+  'routing-switch': 'switch that routes',
+  'access-point': 'access point',
+}
 export const kindText = (kind: DeviceKind): string => KINDS[kind] ?? kind

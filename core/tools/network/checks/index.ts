@@ -4,7 +4,16 @@ import type { NetworkCheck } from './kinds'
 import { mended } from './mending'
 import { judgeJoined, judgeRoom, judgeSet, judgeUnchanged } from './settings'
 import type { NetworkContext } from './settings'
-import { judgeFlows, judgeObtains, judgePasses, judgeReaches, judgeResolves, judgeRoot, judgeUnique } from './trying'
+import {
+  judgeFlows,
+  judgeJoins,
+  judgeObtains,
+  judgePasses,
+  judgeReaches,
+  judgeResolves,
+  judgeRoot,
+  judgeUnique,
+} from './trying'
 
 export { networkCheck } from './kinds'
 export type { NetworkCheck } from './kinds'
@@ -24,6 +33,8 @@ export function judge(state: NetworkState, check: NetworkCheck, context: Network
       return judgePasses(copy(), check)
     case 'obtains':
       return judgeObtains(copy(), check)
+    case 'joins':
+      return judgeJoins(copy(), check)
     case 'resolves':
       return judgeResolves(copy(), check)
     case 'root':

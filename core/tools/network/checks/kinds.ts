@@ -48,6 +48,14 @@ const obtainsCheck = z.strictObject({
   server: addressSchema.optional(),
 })
 
+/** A device has joined a network on the air, by its name there: one that goes so fast at least, in Mbit/s. */
+const joinsCheck = z.strictObject({
+  kind: z.literal('joins'),
+  device: deviceName,
+  ssid: z.string().min(1),
+  rate: z.number().positive().optional(),
+})
+
 /** A name is resolved, asked from a device. */
 const resolvesCheck = z.strictObject({
   kind: z.literal('resolves'),
@@ -88,6 +96,7 @@ export const networkCheck = z.discriminatedUnion('kind', [
   flowsCheck,
   passesCheck,
   obtainsCheck,
+  joinsCheck,
   resolvesCheck,
   roomCheck,
   uniqueCheck,

@@ -116,6 +116,23 @@ export function judgeObtains(state: NetworkState, check: CheckOf<'obtains'>): Fi
   return finding(met, expected, found, fits ? 'other-server' : 'other-address')
 }
 
+export function judgeJoins(state: NetworkState, { device, ssid, rate }: CheckOf<'joins'>): Finding {
+  const expected = `${device} joins ${ssid}${rate === undefined ? '' : ` and has ${rate} Mbit/s or more`}.`
+  const own = remembered(state, `air of ${device}`, ({ air }) => air.find(({ station }) => station.device === device))
+  const { joined, heard } = own ?? { joined: null, heard: [] }
+  if (joined?.offered.ssid === ssid) {
+    const slow = rate !== undefined && (joined.rate ?? 0) < rate
+    const { drowned } = joined
+    const louder = drowned > 0 ? `; others on its channel drown it by ${drowned} dB` : ''
+    return finding(!slow, expected, `${device} joins ${ssid}, and has ${joined.rate} Mbit/s${louder}.`, 'too-slow')
+  }
+  const near = heard.find(({ network }) => network.offered.ssid === ssid)
+  const found = joined
+    ? `${device} joins ${joined.offered.ssid}.`
+    : `${device} joins nothing: ${near ? `${ssid} ${near.why}` : `${ssid} isn’t heard there`}.`
+  return finding(false, expected, found, near ? 'not-joined' : 'not-heard')
+}
+
 export function judgeResolves(state: NetworkState, { device, name, type, is }: CheckOf<'resolves'>): Finding {
   const answer = tried(state, { what: 'lookup', device, name, type })
   const expected = `Asked from ${device}, ${name} is ${is.join(' and ')}.`

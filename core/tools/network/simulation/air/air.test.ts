@@ -6,7 +6,7 @@ import type { Band, Width } from '../../settings/bands'
 import { initial, networkSetup } from '../../state'
 import type { NetworkState } from '../../state'
 import { view } from '../../viewing'
-import type { DeviceSeen, MapSeen } from '../../viewing'
+import type { DeviceSeen, MapSeen, SignalSeen } from '../../viewing'
 import { lossBetween } from './loss'
 import { noiseIn, rateAt } from './rates'
 
@@ -260,6 +260,18 @@ describe('those who joined', () => {
       'hall-air w1:phone-1 - phone-1 w1, VLAN 40',
       'hall-air w1:phone-2 - phone-2 w1, VLAN 40',
     ])
+  })
+})
+
+describe('how loud it is over the map', () => {
+  it('falls with distance, and behind a wall by what is lost in it', () => {
+    const levels = (walls: readonly object[]): readonly number[] => {
+      const raster = { kind: 'signal', x: 50, y: 0, step: 50, columns: 4, rows: 1 }
+      return (view(hall([], { walls, more: ['interfaces/w2/enabled = false'] }), raster) as SignalSeen).levels
+    }
+    const [open, behind] = [levels([]), levels([wall(170, 'heavy')])]
+    expect(open).toEqual([...open].sort((one, other) => other - one))
+    expect(open.map((level, at) => level - behind[at]!)).toEqual([0, 0, 7, 7])
   })
 })
 

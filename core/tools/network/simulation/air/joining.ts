@@ -5,7 +5,7 @@ import type { Security } from '../../settings/kinds/wireless'
 import { leavesOf, offersOf, radioOf } from '../../settings/radios'
 import type { Offered } from '../../settings/radios'
 import { shutIn } from '../../settings/told'
-import { middleOf, radiosOf } from '../../site'
+import { isForeign, middleOf, radiosOf } from '../../site'
 import type { Device, PortPlace, Site } from '../../site'
 import type { AllSettings } from '../../state'
 import { lossBetween } from './loss'
@@ -107,7 +107,9 @@ function hindrance({ offered, rate }: Heard, wanted: Wanted | null): string {
 }
 
 const better = (one: Heard, other: Heard): number =>
-  (other.rate ?? 0) - (one.rate ?? 0) || other.level - one.level || (one.from.device < other.from.device ? -1 : 1)
+  (other.rate ?? 0) - (one.rate ?? 0) ||
+  other.level - one.level ||
+  one.from.device.localeCompare(other.from.device, 'en')
 
 /** What every station hears and joins: of the networks that it may join, the fastest one. */
 export function joiningsOf(site: Site, running: AllSettings): Joining[] {
@@ -141,10 +143,26 @@ const wantedOf = (ssid: string, of: ReadonlyMap<string, string>): Wanted => ({
   passphrase: of.get('passphrase') ?? '',
 })
 
-/** How loud what is sent is at a point of the map, over all networks of one name: in dBm; null where there is none. */
-export function levelAt(at: Device['at'], site: Site, running: AllSettings, ssid: string): number | null {
-  const levels = heardAt(at, sendersOf(site, running), site).filter(({ offered }) => offered.ssid === ssid)
-  return levels.length > 0 ? Math.max(...levels.map(({ level }) => level)) : null
+/** A part of the map, cut into so many squares. */
+export interface Raster {
+  x: number
+  y: number
+  /** How wide and high a square is. */
+  step: number
+  columns: number
+  rows: number
+}
+
+/** How loud our own access points are heard in the middle of each square, row by row, in whole dBm. */
+export function levelsOn({ x, y, step, columns, rows }: Raster, site: Site, running: AllSettings): number[] {
+  const senders = sendersOf(site, running).filter(({ device }) => !isForeign(device))
+  return Array.from({ length: columns * rows }, (_, at) => {
+    const point = { x: x + ((at % columns) + 0.5) * step, y: y + (Math.floor(at / columns) + 0.5) * step }
+    const levels = senders.map(
+      ({ device, power, channel }) => power - lossBetween(middleOf(device), point, channel.middle, site.walls),
+    )
+    return Math.round(Math.max(FAINTEST, ...levels))
+  })
 }
 
 /** The port of an access point behind which a station is that has joined it. */

@@ -211,6 +211,26 @@ describe('a network', () => {
     rmSync(folder, { recursive: true })
   }, 60_000)
 
+  it('finds a channel on the air that is free, and shows how loud it is', async () => {
+    const { driver } = browser
+    await goTo('Guests on the air')
+    await open('clerk-pad')
+    await see(driver, text('drowned by 26.1 dB'))
+    await open('hall-air')
+    await pick('groups', 'Wireless')
+    await fill('Channel', '11')
+    await press(driver, 'Apply')
+    await stepIs(driver, 'channel', 'passed')
+    await press(driver, 'Signal')
+    await see(driver, By.xpath(`//*[name()='text'][contains(., '−50 dBm')]`))
+    await see(driver, By.xpath(`//*[name()='text'][contains(., '143.4 Mbit/s')]`))
+    expect(await violations(driver, ['day', 'graphite'])).toEqual([])
+    await press(driver, 'Signal')
+    await press(driver, 'As a list')
+    await see(driver, text('Sallowmere office, −49 dBm, 143.4 Mbit/s'))
+    await press(driver, 'As a map')
+  }, 120_000)
+
   it('sends the same bits at the same moments in the browser as on the server', async () => {
     const bundled = await build({
       entryPoints: ['tests/support/network-run.ts'],
@@ -231,7 +251,7 @@ describe('a network', () => {
     const { driver } = browser
     await handIn(driver)
     await press(driver, 'See the result')
-    expect(await total(driver)).toBe('22.00')
+    expect(await total(driver)).toBe('23.00')
   }, 60_000)
 
   it('is mended by panel: routes on the way back', async () => {

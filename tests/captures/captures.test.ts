@@ -4,12 +4,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { pcapngOf } from '../../core/tools/network/capturing'
-import { runOf } from '../../core/tools/network/running'
+import { runOf, started } from '../../core/tools/network/running'
 import {
   after,
   applied,
   connect,
   drop,
+  enterprise,
   lookup,
   made,
   pinged,
@@ -186,6 +187,20 @@ describe('a capture of what talks', () => {
     expect(seen(['tcp.flags'], 'tcp.srcport == 81')).toEqual(['0x0014'])
     expect(seen(['icmp.type', 'icmp.code'], 'icmp')).toEqual(['3 3'])
     expect(seen(['frame.number'], 'tcp.analysis.flags')).toEqual([])
+  })
+})
+
+describe('a capture of a directory that is asked', () => {
+  const bytes = pcapngOf(started(enterprise()).captured)
+
+  it.runIf(reader)('shows the name, finds the password by the secret, and the proof of the answer right', () => {
+    const more = ['-o', 'radius.shared_secret:between us', '-o', 'radius.validate_authenticator:TRUE']
+    const asked = dissected(bytes, ['radius.User_Name', 'radius.User_Password'], 'radius.code == 1', more)
+    expect(asked).toEqual([['clerk', 'tarred rope']])
+    expect(dissected(bytes, ['radius.authenticator.valid'], 'radius.code == 2', more).flat()).toEqual([
+      expect.stringMatching(/^(1|True)$/),
+    ])
+    expect(dissected(bytes, ['frame.number'], '_ws.malformed', more)).toEqual([])
   })
 })
 

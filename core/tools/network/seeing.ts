@@ -117,30 +117,31 @@ function joinedBy({ air }: Network, { name }: Device): Map<string, string[]> {
   return found
 }
 
-const signalText = ({ level, drowned, rate }: Heard): string[] => [
-  `${level.toFixed(1).replace('-', '−')} dBm`,
-  ...(drowned > 0 ? [`drowned by ${drowned.toFixed(1)} dB`] : []),
-  rate === null ? 'nothing made out' : `${rate} Mbit/s`,
-]
-const channelText = ({ band, channel, width }: Heard): string => `${band} GHz, channel ${channel}, ${width} MHz`
+/** How loud something is, and how fast: −49.1 dBm, drowned by 26.1 dB, 25.8 Mbit/s. */
+const signalText = ({ level, drowned, rate }: Heard): string =>
+  [
+    `${level.toFixed(1).replace('-', '−')} dBm`,
+    drowned > 0 ? `drowned by ${drowned.toFixed(1)} dB` : '',
+    rate === null ? 'nothing made out' : `${rate} Mbit/s`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 /** The stations that have joined an access point. */
 const stationRows = ({ air }: Network, { name }: Device): string[][] =>
   air.flatMap(({ station, joined }) =>
-    joined?.from.device === name ? [[station.device, joined.offered.ssid, ...signalText(joined)]] : [],
+    joined?.from.device === name ? [[`${station.device} in ${joined.offered.ssid}: ${signalText(joined)}`]] : [],
   )
 
 /** What a station hears, and why it has joined it or not. */
 const heardRows = ({ air }: Network, { name }: Device): string[][] =>
   air.flatMap(({ station, heard }) =>
     station.device === name
-      ? heard.map(({ network, why }) => [
-          `${network.offered.ssid} from ${placeText(network.from)}:`,
-          channelText(network),
-          network.offered.security,
-          ...signalText(network),
-          why,
-        ])
+      ? heard.map(({ network, why }) => {
+          const { offered, from, band, channel, width } = network
+          const where = `${placeText(from)}, ${band} GHz, channel ${channel}, ${width} MHz, ${offered.security}`
+          return [`${offered.ssid}: ${why}. ${where}. ${signalText(network)}`]
+        })
       : [],
   )
 

@@ -61,6 +61,38 @@ export const yard = (): NetworkState =>
     }),
   )
 
+const clerk = [
+  'interfaces/w1/wireless/ssid = Yard office',
+  'interfaces/w1/wireless/security = wpa3-enterprise',
+  'interfaces/w1/wireless/user = clerk',
+  'interfaces/w1/wireless/password = tarred rope',
+  'interfaces/w1/ipv4/address = 10.44.10.31/24',
+]
+export const directory = ['directory/users/clerk = tarred rope', 'directory/clients/10.44.10.2 = between us']
+
+/** An access point that asks books about users; `but` says what is told otherwise, by device. */
+export function enterprise(but: Readonly<Record<string, readonly string[]>> = {}): NetworkState {
+  return initial(
+    networkSetup.parse({
+      devices: [
+        made(
+          'air',
+          'access-point',
+          1,
+          'interfaces/vlan1/ipv4/address = 10.44.10.2/24',
+          'wireless/office/ssid = Yard office',
+          'wireless/office/security = wpa3-enterprise',
+          'wireless/office/directory = 10.44.10.20',
+          'wireless/office/directory-secret = between us',
+          ...(but.air ?? []),
+        ),
+        made('books', 'server', 1, 'interfaces/p1/ipv4/address = 10.44.10.20/24', ...(but.books ?? directory)),
+        made('pad', 'host', 0, ...clerk, ...(but.pad ?? [])),
+      ].map(device => (device.kind === 'server' ? device : { ...device, radios: 1 })),
+      cables: [['air p1', 'books p1']],
+    }),
+  )
+}
 /** The state after these operations. Throws where one is refused. */
 export function after(state: NetworkState, ...ops: readonly unknown[]): NetworkState {
   return ops.reduce<NetworkState>((before, op) => {

@@ -19,6 +19,12 @@ const emit = defineEmits<{ operate: [op: NetworkOp]; save: []; open: [file: File
 
 const device = computed(() => props.seen.device)
 const name = computed(() => device.value.name)
+const fitted = computed(() => {
+  const { ports, radios = 0 } = device.value
+  return [ports && counted(ports, 'port', 'ports'), radios && counted(radios, 'radio', 'radios')]
+    .filter(Boolean)
+    .join(', ')
+})
 const groups = computed(() => groupsOf(device.value))
 const group = ref(groups.value[0]!)
 const port = ref('p1')
@@ -54,7 +60,7 @@ function put(path: string, value: string) {
 <template>
   <aside class="panel device" :aria-label="`Device ${name}`">
     <h3>{{ name }}</h3>
-    <p class="small soft">{{ device.about ?? kindText(device.kind) }}, {{ counted(device.ports, 'port', 'ports') }}</p>
+    <p class="small soft">{{ device.about ?? kindText(device.kind) }}, {{ fitted }}</p>
     <section v-if="seen.pending.length" class="pending" aria-label="Pending">
       <h4>{{ counted(seen.pending.length, 'change is', 'changes are') }} pending</h4>
       <p v-for="one in seen.pending" :key="one.path" class="small">

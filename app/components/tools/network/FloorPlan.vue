@@ -27,7 +27,7 @@ const levelText = (level: number): string => `−${-level} dBm`
       {{ area.name }}
     </text>
     <template v-for="shade in shades" :key="shade.level">
-      <text v-if="shade.label" class="level" :x="shade.label.x" :y="shade.label.y + 13">
+      <text v-if="shade.label" class="level" :x="shade.label.x" :y="shade.label.y + 4">
         {{ levelText(shade.level) }}
       </text>
     </template>

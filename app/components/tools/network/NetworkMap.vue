@@ -47,18 +47,27 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
     <g v-for="cable in cables" :key="cable.key" :class="['cable', { 'is-down': !cable.up, 'is-air': cable.air }]">
       <line :x1="cable.from.x" :y1="cable.from.y" :x2="cable.to.x" :y2="cable.to.y" />
       <text v-if="!cable.up" class="down" :x="cable.middle.x" :y="cable.middle.y">down</text>
-      <text v-if="signal && cable.air" class="port" :x="cable.middle.x" :y="cable.middle.y + 4">{{ cable.air }}</text>
-      <template v-if="ports">
-        <text v-for="port in cable.ports" :key="port.text + port.at.x" class="port" :x="port.at.x" :y="port.at.y + 4">
-          {{ port.text }}
+      <template v-if="signal && cable.air">
+        <text
+          v-for="(line, at) in cable.air.split(', ')"
+          :key="line"
+          class="port"
+          :x="cable.middle.x"
+          :y="cable.middle.y - 8 + at * 22"
+        >
+          {{ line }}
         </text>
       </template>
-      <template v-if="vlans">
-        <template v-for="port in cable.ports" :key="port.text + port.at.x">
-          <text v-if="port.vlans" class="port vlans" :x="port.at.x" :y="port.at.y + (ports ? 17 : 4)">
-            {{ port.vlans }}
-          </text>
-        </template>
+      <template v-for="port in signal && cable.air ? [] : cable.ports" :key="port.text + port.at.x">
+        <text v-if="ports" :class="['port', port.anchor]" :x="port.at.x" :y="port.at.y + 4">{{ port.text }}</text>
+        <text
+          v-if="vlans && port.vlans"
+          :class="['port', 'vlans', port.anchor]"
+          :x="port.at.x"
+          :y="port.at.y + (ports ? 17 : 4)"
+        >
+          {{ port.vlans }}
+        </text>
       </template>
     </g>
     <g
@@ -144,6 +153,12 @@ text {
   paint-order: stroke;
   stroke: var(--surface);
   stroke-width: 4px;
+}
+.start {
+  text-anchor: start;
+}
+.end {
+  text-anchor: end;
 }
 .vlans {
   fill: var(--ink);

@@ -16,6 +16,18 @@ const emit = defineEmits<{ operate: [op: NetworkOp]; put: [path: string, value: 
 const port = defineModel<string>({ required: true })
 
 const ofPort = computed(() => props.settings.filter(one => one.port === port.value))
+/** Those that have anything to do with the group: what is on the air has nothing to do with cables. */
+const ports = computed(() => {
+  const concerned = props.seen.ports.filter(({ name }) => props.settings.some(one => one.port === name))
+  return concerned.length > 0 ? concerned : props.seen.ports
+})
+watch(
+  ports,
+  now => {
+    if (!now.some(({ name }) => name === port.value)) port.value = now[0]?.name ?? ''
+  },
+  { immediate: true },
+)
 const chosen = computed(() => props.seen.ports.find(({ name }) => name === port.value) ?? null)
 const place = computed(() => `${props.seen.device.name} ${port.value}`)
 const joinTo = ref('')
@@ -59,7 +71,7 @@ function add() {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in seen.ports" :key="one.name" :class="{ chosen: one.name === port }">
+        <tr v-for="one in ports" :key="one.name" :class="{ chosen: one.name === port }">
           <th scope="row">
             <Button text size="small" :label="one.name" :aria-pressed="one.name === port" @click="port = one.name" />
           </th>

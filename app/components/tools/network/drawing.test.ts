@@ -34,10 +34,30 @@ describe('the map', () => {
       ['p1', 62],
       ['p2', 188],
     ])
-    expect(cable!.ports.map(({ vlans }) => vlans)).toEqual(['VLAN 10', ''])
+    expect(cable!.ports.map(({ vlans, anchor }) => `${vlans} ${anchor}`)).toEqual(['VLAN 10 middle', ' middle'])
     expect(
       drawnCables({ devices, cables: [{ from: 'a p1', to: 'gone p1', up: false, vlans: { from: '', to: '' } }] }),
     ).toEqual([])
+  })
+
+  it('names ports beside their boxes, on the side by which the cable leaves', () => {
+    const [cable] = drawnCables({
+      devices: [device('a', 0, 0), device('b', 300, 20)],
+      cables: [
+        {
+          from: 'a w1:b',
+          to: 'b w1',
+          up: true,
+          vlans: { from: '', to: '' },
+          air: { ssid: 'Yard', level: -61.4, rate: 86 },
+        },
+      ],
+    })
+    expect(cable!.ports.map(({ text, anchor, at }) => [text, anchor, Math.round(at.x)])).toEqual([
+      ['w1', 'start', 114],
+      ['w1', 'end', 296],
+    ])
+    expect(cable!.air).toBe('−61 dBm, 86 Mbit/s')
   })
 
   it('draws two cables between the same devices side by side', () => {

@@ -31,6 +31,18 @@ export function frameOf({ areas, devices }: Pick<Seen, 'areas' | 'devices'>) {
 type Box = ReturnType<typeof boxOf>
 const middleOf = ({ x, y, width, height }: Box): Point => ({ x: x + width / 2, y: y + height / 2 })
 
+/** Whether the line from the middle of a box to a point leaves the box by its left or right side. */
+function leavesSideways(box: Box, to: Point): boolean {
+  const from = middleOf(box)
+  return Math.abs(to.x - from.x) * box.height > Math.abs(to.y - from.y) * box.width
+}
+
+/** Where the name of a port stands beside its box: further out where the line leaves up or down. */
+function labelAt(box: Box, to: Point): Pick<DrawnPort, 'at' | 'anchor'> {
+  if (!leavesSideways(box, to)) return { at: edge(box, to, 12), anchor: 'middle' }
+  return { at: edge(box, to, 4), anchor: to.x > middleOf(box).x ? 'start' : 'end' }
+}
+
 /** Where the line from the middle of a box to a point leaves the box, or a little further on for a label. */
 function edge(box: Box, to: Point, beyond = 0): Point {
   const from = middleOf(box)
@@ -40,6 +52,14 @@ function edge(box: Box, to: Point, beyond = 0): Point {
   const share = Math.min(box.width / 2 / Math.abs(dx || 1e-9), box.height / 2 / Math.abs(dy || 1e-9), 0.5)
   const along = Math.min(0.5, share + beyond / length)
   return { x: from.x + dx * along, y: from.y + dy * along }
+}
+
+/** The name of a port beside its box. */
+export interface DrawnPort {
+  text: string
+  vlans: string
+  at: Point
+  anchor: 'start' | 'middle' | 'end'
 }
 
 /** A cable as a line between two boxes, with where its ports are named. */
@@ -53,7 +73,7 @@ export interface DrawnCable {
   from: Point
   to: Point
   middle: Point
-  ports: readonly { text: string; vlans: string; at: Point }[]
+  ports: readonly DrawnPort[]
 }
 
 /** So far apart are two cables between the same devices. */
@@ -91,8 +111,8 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
         to: edge(otherBox, start),
         middle: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
         ports: [
-          { text: ownName(one.port), vlans: vlans.from, at: edge(box, end, 12) },
-          { text: ownName(other.port), vlans: vlans.to, at: edge(otherBox, start, 12) },
+          { text: ownName(one.port), vlans: vlans.from, ...labelAt(box, end) },
+          { text: ownName(other.port), vlans: vlans.to, ...labelAt(otherBox, start) },
         ],
       },
     ]

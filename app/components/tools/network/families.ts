@@ -25,6 +25,8 @@ const PLACES: Readonly<Record<string, string>> = {
   '<vlan>': 'VLAN',
   '<routed>': 'interface',
   '<group>': 'group',
+  '<network>': 'network',
+  '<user>': 'user',
 }
 
 const piecesOf = ({ path }: SettingKind): string[] => path.split('/')

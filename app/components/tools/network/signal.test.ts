@@ -15,6 +15,9 @@ describe('the signal over the map', () => {
       [-82, true],
       [-70, true],
       [-60, false],
+      [-50, false],
+      [-40, false],
+      [-30, false],
     ])
     const across = [...shades[0]!.path.matchAll(/[ML]([\d.]+),/g)].map(([, x]) => Number(x))
     expect(Math.max(...across)).toBeGreaterThan(145)

@@ -2,8 +2,8 @@ import { contours, geoPath } from 'd3'
 import type { SignalSeen } from '../../../../core/tools/network/viewing'
 import type { Frame } from './drawing'
 
-/** So loud it is at the edge of each shade, in dBm: fast, good enough, and the last that is made out. */
-export const LEVELS = [-82, -70, -60] as const
+/** So loud it is at the edge of each shade, in dBm: the last that is made out, and then every ten. */
+export const LEVELS = [-82, -70, -60, -50, -40, -30] as const
 const COLUMNS = 72
 
 /** How the signal over the map is asked for: in squares, so many that edges look smooth. */
@@ -16,28 +16,28 @@ export function rasterOf({ x, y, width, height }: Frame) {
 export interface Shade {
   level: number
   path: string
-  /** Where the level is written: at the upper edge of the largest piece; null where it is nowhere so loud. */
+  /** Where the level is written: furthest to the right within the map; null where its edge isn’t in sight. */
   label: { x: number; y: number } | null
 }
 
 export function shadesOf({ x, y, step, columns, rows, levels }: SignalSeen): Shade[] {
   const draw = geoPath()
   const onMap = ([column, row]: readonly number[]): [number, number] => [x + column! * step, y + row! * step]
+  // What is nearer to the edge of the map than this can’t be read.
+  const isInside = ([column = 0, row = 0]: readonly number[]): boolean =>
+    column > 4 && column < columns - 4 && row > 2 && row < rows - 2
   return contours()
     .size([columns, rows])
     .thresholds([...LEVELS])([...levels])
     .map(shape => {
       const coordinates = shape.coordinates.map(piece => piece.map(ring => ring.map(onMap)))
-      const outlines = coordinates.map(([outline]) => outline ?? [])
-      const largest = outlines.reduce((one, other) => (other.length > one.length ? other : one), [])
-      const top = largest.reduce<[number, number] | null>(
-        (one, other) => (one && one[1] <= other[1] ? one : other),
-        null,
-      )
+      const points = shape.coordinates.flatMap(([outline = []]) => outline).filter(isInside)
+      const [right] = points.sort(([one = 0], [other = 0]) => other - one)
+      const label = right && onMap(right)
       return {
         level: shape.value,
         path: draw({ type: 'MultiPolygon', coordinates }) ?? '',
-        label: top && { x: top[0], y: top[1] },
+        label: label ? { x: label[0], y: label[1] } : null,
       }
     })
 }

@@ -97,6 +97,7 @@ describe('a configuration as a file', () => {
       '<port>': 'p1',
       '<radio>': 'w1',
       '<network>': 'guests',
+      '<user>': 'clerk',
       '<interface>': 'p1',
       '<routed>': 'vlan10',
       '<vlan>': '10',

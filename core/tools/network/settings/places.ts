@@ -2,6 +2,7 @@ import { readAddress, readPrefix } from '../addresses'
 import { fittedWith, forwards, hasBridge, portsOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'
+import { USER } from './kinds/users'
 import { isVlan } from './kinds/vlans'
 import { isPort, wholeNumber } from './numbers'
 
@@ -78,6 +79,7 @@ const places: Readonly<Record<string, Place>> = {
     fits: isPort,
     could: () => ['the number of a port, from 1 to 65535'],
   },
+  '<user>': shaped(USER, 'the name of a user such as clerk'),
   '<hardware>': shaped(/^[0-9a-f]{2}(?::[0-9a-f]{2}){5}$/, 'a hardware address such as 02:00:00:00:01:01'),
   '<zone>': shaped(
     /^(?=.{1,120}$)[a-z0-9-]{1,63}(?:\.[a-z0-9-]{1,63})*$/,

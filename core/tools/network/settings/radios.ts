@@ -10,6 +10,9 @@ export interface Offered {
   ssid: string
   security: Security
   passphrase: string
+  /** Who knows the users, and the secret by which one asks there; empty where that isn’t set. */
+  directory: string
+  secret: string
   vlan: number
   isolated: boolean
 }
@@ -25,7 +28,7 @@ export function leavesOf(device: Device, settings: Settings, base: string, leave
 
 /** The networks that an access point offers. */
 export function offersOf(device: Device, settings: Settings): Offered[] {
-  const leaves = ['ssid', 'security', 'passphrase', 'vlan', 'isolated', 'enabled'] as const
+  const leaves = ['ssid', 'security', 'passphrase', 'directory', 'directory-secret', 'vlan', 'isolated', 'enabled']
   return [...leavesOf(device, settings, 'wireless/<network>', leaves).values()].flatMap(of => {
     const ssid = of.get('ssid')
     if (ssid === undefined || of.get('enabled') === 'false') return []
@@ -33,6 +36,8 @@ export function offersOf(device: Device, settings: Settings): Offered[] {
       ssid,
       security: (of.get('security') ?? 'open') as Security,
       passphrase: of.get('passphrase') ?? '',
+      directory: of.get('directory') ?? '',
+      secret: of.get('directory-secret') ?? '',
       vlan: Number(of.get('vlan') ?? 1),
       isolated: of.get('isolated') === 'true',
     }

@@ -11,6 +11,7 @@ import { Filtering } from './filtering'
 import { answering } from './services/answering'
 import { Borrower } from './services/borrower'
 import type { Borrowed } from './services/borrower'
+import { Directory } from './services/directory'
 import { Lender, Relay } from './services/lender'
 import { NameServer } from './services/zones'
 import { SECOND_US } from './node'
@@ -36,6 +37,7 @@ export class Equipment {
   readonly #relay: Relay
   readonly #borrowers: readonly Borrower[]
   readonly #names: NameServer
+  readonly #directory: Directory
   readonly #resolver: Address | null
   readonly search: string
 
@@ -53,6 +55,7 @@ export class Equipment {
     this.lender = new Lender(device, settings, stack, this.datagrams)
     this.#relay = new Relay(device, settings, stack, this.datagrams)
     this.#names = new NameServer(device, settings, stack, this.datagrams)
+    this.#directory = new Directory(device, settings, stack, this.datagrams)
     this.#resolver = readAddress(told(device, settings, 'system/dns-resolver/server')[0]?.value ?? '')
     this.search = told(device, settings, 'system/dns-resolver/search')[0]?.value ?? ''
     const clients = toldBy(device, settings, 'interfaces/<routed>/ipv4/dhcp-client')
@@ -81,6 +84,7 @@ export class Equipment {
         for (const borrower of this.#borrowers) borrower.take(received)
       })
     if (this.#names.isUsed) this.#names.start()
+    if (this.#directory.isUsed) this.#directory.start()
     if (this.ospf.isUsed) this.ospf.start()
     if (this.rip.isUsed) this.rip.start()
     if (this.standingIn.isUsed) this.standingIn.start()

@@ -2,6 +2,8 @@ import { shutIn } from '../settings/told'
 import { fittedWith, hardwareOf, placeText, readPlace } from '../site'
 import type { PortPlace } from '../site'
 import type { NetworkState } from '../state'
+import { asksForUser } from '../settings/kinds/wireless'
+import { Admission } from './air/admitting'
 import { airPort, joiningsOf } from './air/joining'
 import type { Joining } from './air/joining'
 import { Machine } from './machine'
@@ -15,6 +17,8 @@ const CABLE_US = 5
 const BYTES_PER_US = 12.5
 /** What is on the air waits first until nobody else is heard (IEEE 802.11: DIFS with symbols of OFDM). */
 const AIR_US = 34
+/** When those who are let in have addresses, too. */
+const ADMITTED_US = Admission.SETTLED_US + 10 * SECOND_US
 /** So many frames until it has settled, or for one thing that is tried; more, and something goes round: dropped. */
 const MOST_FRAMES = { settling: 100_000, trying: 5_000 } as const
 /** So long a network in which nobody says anything by itself is left alone at first. */
@@ -50,8 +54,8 @@ export class Network implements Wires {
   readonly #machines = new Map<string, Machine>()
   readonly #wires = new Map<string, Map<string, Wire>>()
   readonly #up: Map<string, boolean>
-  /** What is heard and joined on the air. */
-  readonly air: readonly Joining[]
+  readonly #joinings: readonly Joining[]
+  readonly #admissions: readonly Admission[]
   /** What devices decided, and why, since somebody began to listen. */
   readonly notes: Note[] = []
   readonly captured: Captured[] = []
@@ -77,9 +81,10 @@ export class Network implements Wires {
     ])
     const up = new Map(ends.map(([from, to]) => [from!, !shut.has(from!) && !shut.has(to!)]))
     this.#up = up
-    this.air = joiningsOf(site, running)
-    const onAir = this.air.filter(({ joined }) => joined !== null)
-    for (const joining of onAir) for (const end of airEnds(joining)) up.set(placeText(end), true)
+    this.#joinings = joiningsOf(site, running)
+    const onAir = this.#joinings.filter(({ joined }) => joined !== null)
+    for (const joining of onAir)
+      for (const end of airEnds(joining)) up.set(placeText(end), !asksForUser(joining.joined!.offered.security))
     for (const device of site.devices) {
       const hardware = new Map(
         fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
@@ -97,7 +102,39 @@ export class Network implements Wires {
       this.#lay(station, point, AIR_US, bytesPerUs)
       this.#lay(point, station, AIR_US, bytesPerUs)
     }
+    const asked = onAir.filter(({ joined }) => asksForUser(joined!.offered.security))
+    this.#admissions = asked.map((joining, number) => this.#admission(joining, number))
     for (const machine of this.#machines.values()) machine.start()
+    for (const admission of this.#admissions) admission.start()
+  }
+
+  /** Lets a station in once the directory knows it. */
+  #admission(joining: Joining, number: number): Admission {
+    const [station, point] = airEnds(joining)
+    const machine = this.#machines.get(station.device)!
+    return new Admission(
+      joining,
+      this.#machines.get(point.device)!,
+      number,
+      machine.link.hardware(station.port),
+      () => {
+        for (const end of [station, point]) {
+          this.#up.set(placeText(end), true)
+          this.#wires.get(end.device)!.get(end.port)!.up = true
+        }
+        machine.stack.settle()
+      },
+    )
+  }
+
+  /** What is heard and joined on the air. */
+  get air(): readonly Joining[] {
+    return this.#joinings.map(joining => {
+      const why = this.#admissions.find(admission => admission.joining === joining)?.why ?? ''
+      if (why === '') return joining
+      const { joined, heard } = joining
+      return { ...joining, joined: null, heard: heard.map(one => (one.network === joined ? { ...one, why } : one)) }
+    })
   }
 
   /** Lays one direction of a cable, or of what goes through the air. */
@@ -129,7 +166,8 @@ export class Network implements Wires {
 
   /** After how many microseconds what its devices say by themselves has come to its end. */
   get settledAfter(): number {
-    return Math.max(SETTLED_US, ...[...this.#machines.values()].map(({ settledAfter }) => settledAfter))
+    const admitted = this.#admissions.length > 0 ? ADMITTED_US : 0
+    return Math.max(SETTLED_US, admitted, ...[...this.#machines.values()].map(({ settledAfter }) => settledAfter))
   }
 
   /** Whether a port is joined to another, and both are enabled. */

@@ -10,6 +10,7 @@ import { serviceKinds } from './services'
 import { standingInKinds } from './standing-in'
 import { translationKinds } from './translation'
 import { treeKinds } from './tree'
+import { userKinds } from './users'
 import { vlanKinds } from './vlans'
 import { wirelessKinds } from './wireless'
 
@@ -30,5 +31,6 @@ export const settingKinds: readonly SettingKind[] = [
   ...translationKinds,
   ...lendingKinds,
   ...nameKinds,
+  ...userKinds,
   ...serviceKinds,
 ]

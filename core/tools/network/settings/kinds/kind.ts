@@ -18,6 +18,7 @@ export const groups = [
   'NAT',
   'DHCP',
   'DNS',
+  'Users',
   'Services',
 ] as const
 export type Group = (typeof groups)[number]
@@ -67,7 +68,7 @@ export const written =
 export const everywhere = (): boolean => true
 export const onRouters = ({ kind }: Device): boolean => forwards(kind)
 export const onBridges = ({ kind }: Device): boolean => isSwitch(kind)
-const onServers = ({ kind }: Device): boolean => kind === 'server' || kind === 'provider'
+export const onServers = ({ kind }: Device): boolean => kind === 'server' || kind === 'provider'
 export const onHosts = ({ kind }: Device): boolean => !forwards(kind) && !hasBridge(kind)
 /** What can listen on ports: everything but a switch that has no say in packets. */
 export const onServing = (device: Device): boolean => onHosts(device) || onRouters(device)

@@ -4,6 +4,7 @@ import { BANDS, WIDTHS } from '../bands'
 import { wholeNumber } from '../numbers'
 import { isVlan } from './vlans'
 import { anAddress, flag, oneOf, when } from './kind'
+import { isSecret, isUser } from './users'
 import type { SettingKind } from './kind'
 
 /** How those who join are known: not at all, by a passphrase that all share, or each by a user name. */
@@ -23,8 +24,6 @@ const ssid = when(
 )
 /** 8 to 63 characters of ASCII that can be printed (IEEE 802.11, J.4.1). */
 const passphrase = when(text => /^[ -~]{8,63}$/.test(text), '8 to 63 letters, digits and signs')
-const secret = when(text => /^[ -~]{1,63}$/.test(text), '1 to 63 letters, digits and signs')
-const userName = when(text => /^[\w.@-]{1,63}$/.test(text), 'a name of letters, digits, dots and hyphens')
 const security = { choices: SECURITIES, read: oneOf(...SECURITIES) }
 
 const ofNetwork = (leaf: string): string => `wireless/<network>/${leaf}`
@@ -58,6 +57,24 @@ export const wirelessKinds: readonly SettingKind[] = [
     usual: '',
     on: onAccessPoints,
     read: passphrase,
+  },
+  {
+    path: ofNetwork('directory'),
+    group: 'Wireless',
+    title: 'Directory',
+    about: 'the address of the server that knows the users, with WPA2 or WPA3 enterprise',
+    usual: '',
+    on: onAccessPoints,
+    read: anAddress('10.44.10.20'),
+  },
+  {
+    path: ofNetwork('directory-secret'),
+    group: 'Wireless',
+    title: 'Its secret',
+    about: 'by which the directory knows this access point',
+    usual: '',
+    on: onAccessPoints,
+    read: isSecret,
   },
   {
     path: ofNetwork('vlan'),
@@ -148,5 +165,23 @@ export const wirelessKinds: readonly SettingKind[] = [
     usual: '',
     on: onStations,
     read: passphrase,
+  },
+  {
+    path: ofRadio('user'),
+    group: 'Wireless',
+    title: 'User',
+    about: 'as whom it joins, with WPA2 or WPA3 enterprise',
+    usual: '',
+    on: onStations,
+    read: isUser,
+  },
+  {
+    path: ofRadio('password'),
+    group: 'Wireless',
+    title: 'Password',
+    about: 'of that user',
+    usual: '',
+    on: onStations,
+    read: isSecret,
   },
 ]

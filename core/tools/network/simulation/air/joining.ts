@@ -1,6 +1,6 @@
 import { channelOf, shareIn } from '../../settings/bands'
 import type { Band, Channel, Width } from '../../settings/bands'
-import { asksForPassphrase } from '../../settings/kinds/wireless'
+import { asksForPassphrase, asksForUser } from '../../settings/kinds/wireless'
 import type { Security } from '../../settings/kinds/wireless'
 import { leavesOf, offersOf, radioOf } from '../../settings/radios'
 import type { Offered } from '../../settings/radios'
@@ -40,10 +40,12 @@ export interface Heard {
 /** What a station has joined, and why it hasn’t joined what else it hears. */
 export interface Joining {
   station: PortPlace
+  wanted: Wanted | null
   joined: Heard | null
   heard: readonly { network: Heard; why: string }[]
 }
 
+const WANTED = ['ssid', 'security', 'passphrase', 'user', 'password'] as const
 /** On the air everything within earshot counts; further than this below any noise, nothing does, in dBm. */
 const FAINTEST = -100
 
@@ -91,10 +93,13 @@ function heardAt(at: Device['at'], senders: readonly Sender[], { walls }: Site):
   })
 }
 
-interface Wanted {
+/** What a station knows of the network that it is to join. */
+export interface Wanted {
   ssid: string
   security: Security
   passphrase: string
+  user: string
+  password: string
 }
 
 /** Why a network isn’t joined, in words; empty where it can be. */
@@ -103,6 +108,8 @@ function hindrance({ offered, rate }: Heard, wanted: Wanted | null): string {
   if (offered.security !== wanted.security) return `is ${offered.security}, and ${wanted.security} is set here`
   if (asksForPassphrase(offered.security) && (offered.passphrase !== wanted.passphrase || wanted.passphrase === ''))
     return 'has another passphrase'
+  if (asksForUser(offered.security) && wanted.user === '') return 'asks for a user, and none is set here'
+  if (asksForUser(offered.security) && offered.directory === '') return 'has no directory to ask'
   return rate === null ? 'is too weak here' : ''
 }
 
@@ -119,7 +126,7 @@ export function joiningsOf(site: Site, running: AllSettings): Joining[] {
     .flatMap(device => {
       const settings = running[device.name] ?? {}
       const shut = shutIn(device, settings)
-      const leaves = leavesOf(device, settings, 'interfaces/<radio>/wireless', ['ssid', 'security', 'passphrase'])
+      const leaves = leavesOf(device, settings, 'interfaces/<radio>/wireless', WANTED)
       return radiosOf(device)
         .filter(radio => !shut.has(radio))
         .map(radio => {
@@ -132,7 +139,7 @@ export function joiningsOf(site: Site, running: AllSettings): Joining[] {
           const whyOf = (one: Heard): string =>
             one === joined ? 'joined' : hindrance(one, wanted) || 'is slower than the one that is joined'
           const heard = all.map(network => ({ network, why: whyOf(network) }))
-          return { station: { device: device.name, port: radio }, joined, heard }
+          return { station: { device: device.name, port: radio }, wanted, joined, heard }
         })
     })
 }
@@ -141,6 +148,8 @@ const wantedOf = (ssid: string, of: ReadonlyMap<string, string>): Wanted => ({
   ssid,
   security: (of.get('security') ?? 'open') as Security,
   passphrase: of.get('passphrase') ?? '',
+  user: of.get('user') ?? '',
+  password: of.get('password') ?? '',
 })
 
 /** A part of the map, cut into so many squares. */

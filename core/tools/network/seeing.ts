@@ -5,6 +5,7 @@ import type { Group, SettingKind } from './settings/kinds'
 import { differing, interfacesIn, matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { fits, isOwnInterface, isPlace, portUnder } from './settings/places'
+import { Aggregation } from './simulation/aggregating'
 import type { Heard } from './simulation/air/joining'
 import type { Machine } from './simulation/machine'
 import type { Network } from './simulation/network'
@@ -39,6 +40,8 @@ export interface PortSeen {
   to: string
   hardware: string
   address: string
+  /** What it is a part of, with other ports; empty for one by itself. */
+  part: string
   /** Whether it is a port, and no interface on a VLAN or on none. */
   isPort: boolean
 }
@@ -74,11 +77,13 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
   const pending = state.pending[name] ?? running
   const machine = network.machine(name)!
   const addresses = addressesIn(machine)
-  const own = interfacesIn({ ...running, ...pending })
+  const whole = new Aggregation(device, pending).members
+  const own = [...new Set([...interfacesIn({ ...running, ...pending }), ...whole.keys()])]
     .filter(port => isOwnInterface(port, device))
     .sort()
   const onAir = joinedBy(network, device)
   const peerOf = (port: string): string => {
+    if (whole.has(port)) return whole.get(port)!.join(', ')
     if (port.startsWith('w')) return onAir.get(port)?.join(', ') ?? ''
     const place = placeText({ device: name, port })
     const cable = state.cables.find(({ from, to }) => from === place || to === place)
@@ -92,6 +97,7 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
       hardwareOf(state.site, { device: name, port: portUnder(port) ?? fittedWith(device)[0] ?? 'p1' }),
     ),
     address: addresses.find(one => one.port === port)?.address ?? '',
+    part: [...whole].find(([, members]) => members.includes(port))?.[0] ?? '',
     isPort: portsOf(device).includes(port),
   })
   return {

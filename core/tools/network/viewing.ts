@@ -163,6 +163,7 @@ function airSeen(joining: Joining): CableSeen[] {
 function vlansAt(state: NetworkState, place: string): string {
   const { device, port } = readPlace(place)
   const settings = state.running[device] ?? {}
-  const [own, tagged] = ['pvid', 'tagged'].map(leaf => settings[`interfaces/${port}/bridge-port/${leaf}`])
-  return [own && `VLAN ${own}`, tagged && `tagged ${tagged.replaceAll(',', ', ')}`].filter(Boolean).join(', ')
+  const whole = settings[`interfaces/${port}/aggregation/aggregator`]
+  const [own, tagged] = ['pvid', 'tagged'].map(leaf => settings[`interfaces/${whole ?? port}/bridge-port/${leaf}`])
+  return [whole, own && `VLAN ${own}`, tagged && `tagged ${tagged.replaceAll(',', ', ')}`].filter(Boolean).join(', ')
 }

@@ -43,7 +43,8 @@ const own = computed(() => ownInterfaces(props.seen.device))
 const example = computed(() => /(?:vlan|p)\d[\d.]*/.exec(own.value)?.[0] ?? '')
 
 /** What VLANs a port is in, in short: the untagged one, and those with a tag. */
-function vlansOf({ name }: PortSeen): string {
+function vlansOf({ name, part }: PortSeen): string {
+  if (part) return `those of ${part}`
   const of = (leaf: string): string =>
     props.settings.find(one => one.port === name && one.path.endsWith(`/${leaf}`))?.pending ?? ''
   return [of('pvid'), of('tagged') && `tagged ${of('tagged').replaceAll(',', ', ')}`].filter(Boolean).join(', ')

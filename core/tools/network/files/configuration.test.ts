@@ -96,6 +96,7 @@ describe('a configuration as a file', () => {
     const examples: Readonly<Record<string, string>> = {
       '<port>': 'p1',
       '<radio>': 'w1',
+      '<bridged>': 'p1',
       '<network>': 'guests',
       '<user>': 'clerk',
       '<interface>': 'p1',
@@ -130,6 +131,7 @@ describe('a configuration as a file', () => {
         'true',
         kind.choices?.[0] ?? '',
         'tide and timber',
+        'agg1',
         'p4',
         '10.44.10.20:80',
         '4096',

@@ -1,8 +1,9 @@
 import { readAddress, readPrefix } from '../addresses'
-import { fittedWith, forwards, hasBridge, portsOf, radiosOf } from '../site'
+import { fittedWith, forwards, hasBridge, isSwitch, portsOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'
 import { USER } from './kinds/users'
+import { AGGREGATOR } from './kinds/aggregation'
 import { isVlan } from './kinds/vlans'
 import { isPort, wholeNumber } from './numbers'
 
@@ -29,8 +30,16 @@ export const portUnder = (name: string): string | null =>
 
 export const isLoopback = (name: string): boolean => LOOPBACK.test(name)
 
+/** Whether it is several ports of a switch that are one. */
+export const isAggregator = (name: string, { kind }: Device): boolean => isSwitch(kind) && AGGREGATOR.test(name)
+
 /** Whether a device can have an interface of this name beside its ports. */
 export function isOwnInterface(name: string, device: Device): boolean {
+  return isAggregator(name, device) || isOwnAddressed(name, device)
+}
+
+/** Whether a device can have an interface of this name that has addresses. */
+function isOwnAddressed(name: string, device: Device): boolean {
   if (hasBridge(device.kind)) return VLAN_INTERFACE.test(name) && vlanOf(name) !== null
   if (!forwards(device.kind)) return false
   if (isLoopback(name)) return true
@@ -40,6 +49,7 @@ export function isOwnInterface(name: string, device: Device): boolean {
 
 /** What interfaces a device can have beside its ports, in words; empty where it can have none. */
 export function ownInterfaces({ kind }: Device): string {
+  if (isSwitch(kind)) return 'an interface on a VLAN such as vlan10, or ports made one such as agg1'
   if (hasBridge(kind)) return 'an interface on a VLAN such as vlan10'
   return forwards(kind) ? 'a sub-interface such as p1.10, or loop1' : ''
 }
@@ -55,6 +65,10 @@ const shaped = (pattern: RegExp, example: string): Place => ({
 
 const places: Readonly<Record<string, Place>> = {
   '<port>': { fits: (text, device) => portsOf(device).includes(text), could: portsOf },
+  '<bridged>': {
+    fits: (text, device) => portsOf(device).includes(text) || isAggregator(text, device),
+    could: device => [...portsOf(device), 'agg1'],
+  },
   '<radio>': { fits: (text, device) => radiosOf(device).includes(text), could: radiosOf },
   '<network>': shaped(/^[a-z][a-z0-9-]{0,30}$/, 'a word for a network on the air such as guests'),
   '<interface>': {
@@ -62,7 +76,7 @@ const places: Readonly<Record<string, Place>> = {
     could: device => withOwn(fittedWith(device), device),
   },
   '<routed>': {
-    fits: (text, device) => routedPorts(device).includes(text) || isOwnInterface(text, device),
+    fits: (text, device) => routedPorts(device).includes(text) || isOwnAddressed(text, device),
     could: device => withOwn(routedPorts(device), device),
   },
   '<vlan>': { fits: isVlan, could: () => ['the number of a VLAN, from 1 to 4094'] },

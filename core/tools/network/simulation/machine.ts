@@ -11,6 +11,7 @@ import type { Settings } from '../settings/paths'
 import { shutIn, told, toldBy } from '../settings/told'
 import { fittedWith, forwards, hasBridge, portsOf } from '../site'
 import type { Device } from '../site'
+import { Aggregation } from './aggregating'
 import { Bridge } from './bridge'
 import type { Membership } from './bridge'
 import { Equipment } from './equipment'
@@ -32,6 +33,8 @@ export class Machine {
   readonly link: Link
   readonly #interfaces: ReadonlySet<string>
   readonly #shut: ReadonlySet<string>
+  readonly #aggregation: Aggregation
+  readonly #bridged: Link
 
   constructor(
     readonly device: Device,
@@ -62,15 +65,19 @@ export class Machine {
         wires.note(name, port, words)
       },
     }
+    this.#aggregation = new Aggregation(device, settings)
+    this.#bridged = this.#aggregation.over(portLink, this.#shut)
     const cabled =
-      device.kind === 'access-point' ? carriedOn(device, settings) : membershipsOf(device, settings, routed)
+      device.kind === 'access-point'
+        ? carriedOn(device, settings)
+        : membershipsOf(device, settings, routed, this.#aggregation)
     const members = new Map([...cabled, ...[...air].map(([port, offered]) => [port, memberOf(offered)] as const)])
     this.bridge = hasBridge(device.kind)
-      ? new Bridge(members, portLink, (vlan, frame) => this.#inside(vlan, frame))
+      ? new Bridge(members, this.#bridged, (vlan, frame) => this.#inside(vlan, frame))
       : null
     const treed = told(device, settings, 'bridge/spanning-tree/enabled')[0]?.value === 'true'
     this.tree = treed
-      ? new Tree(device, settings, [...members.keys()], portLink, ports => this.bridge?.forget(ports))
+      ? new Tree(device, settings, this.#widths(members.keys()), this.#bridged, ports => this.bridge?.forget(ports))
       : null
     if (this.bridge) this.bridge.tree = this.tree
     this.link = {
@@ -104,6 +111,7 @@ export class Machine {
   isUp(port: string): boolean {
     if (this.#shut.has(port)) return false
     if (isLoopback(port)) return true
+    if (this.#aggregation.members.has(port)) return this.#bridged.isUp(port)
     const under = portUnder(port)
     if (under !== null) return this.wires.isUp(this.device.name, under)
     return this.bridge?.isUpIn(vlanOf(port) ?? 0) ?? false
@@ -111,8 +119,9 @@ export class Machine {
 
   /** Takes a frame that came in by a port. */
   receive(port: string, frame: Uint8Array): void {
-    if (this.bridge?.has(port)) {
-      this.bridge.receive(port, frame)
+    const whole = this.#aggregation.whole(port)
+    if (this.bridge?.has(whole)) {
+      if (!this.#shut.has(whole)) this.bridge.receive(whole, frame)
       return
     }
     const tag = tagOf(frame)
@@ -123,6 +132,11 @@ export class Machine {
     const name = `${port}.${tag}`
     if (this.#interfaces.has(name)) this.stack.receive(name, untagged(frame))
     else this.link.note(port, () => `has no interface for VLAN ${tag} here: dropped`)
+  }
+
+  /** By how many cables each port of the bridge goes. */
+  #widths(ports: Iterable<string>): ReadonlyMap<string, number> {
+    return new Map([...ports].map(port => [port, this.#aggregation.members.get(port)?.length ?? 1]))
   }
 
   /** Takes what came in on a VLAN for the interface that stands for it. */
@@ -157,11 +171,17 @@ function carriedOn(device: Device, settings: Settings): Map<string, Membership> 
 }
 
 /** To which VLANs the ports belong that the bridge joins: all but those with an address of their own. */
-function membershipsOf(device: Device, settings: Settings, routed: ReadonlySet<string>): Map<string, Membership> {
-  const pvids = toldBy(device, settings, 'interfaces/<port>/bridge-port/pvid')
-  const lists = toldBy(device, settings, 'interfaces/<port>/bridge-port/tagged')
-  const accepts = toldBy(device, settings, 'interfaces/<port>/bridge-port/accept')
-  const joined = portsOf(device).filter(port => !routed.has(port))
+function membershipsOf(
+  device: Device,
+  settings: Settings,
+  routed: ReadonlySet<string>,
+  aggregation: Aggregation,
+): Map<string, Membership> {
+  const pvids = toldBy(device, settings, 'interfaces/<bridged>/bridge-port/pvid')
+  const lists = toldBy(device, settings, 'interfaces/<bridged>/bridge-port/tagged')
+  const accepts = toldBy(device, settings, 'interfaces/<bridged>/bridge-port/accept')
+  const single = portsOf(device).filter(port => !routed.has(port) && !aggregation.has(port))
+  const joined = [...single, ...aggregation.members.keys()]
   return new Map(
     joined.map((port): [string, Membership] => [
       port,

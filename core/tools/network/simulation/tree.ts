@@ -47,6 +47,9 @@ interface TreePort {
   waiting: number
 }
 
+/** The number of a port; what is several ports comes after those. */
+const numberOf = (name: string): number => Number(/\d+$/.exec(name)![0]) + (name.startsWith('p') ? 0 : 100)
+
 /** The rapid spanning tree of one bridge (IEEE 802.1D-2004, clause 17, in the parts that a loop needs). */
 export class Tree implements Blocking {
   /** By then it has come to its end: hosts are told apart after three seconds, the rest takes less. */
@@ -61,22 +64,23 @@ export class Tree implements Blocking {
   constructor(
     device: Device,
     settings: Settings,
-    ports: readonly string[],
+    /** Its ports, and of how many cables each is. */
+    ports: ReadonlyMap<string, number>,
     private readonly link: Link,
     private readonly flush: (ports: readonly string[]) => void,
   ) {
-    const costs = toldBy(device, settings, 'interfaces/<port>/bridge-port/path-cost')
-    const priorities = toldBy(device, settings, 'interfaces/<port>/bridge-port/priority')
+    const costs = toldBy(device, settings, 'interfaces/<bridged>/bridge-port/path-cost')
+    const priorities = toldBy(device, settings, 'interfaces/<bridged>/bridge-port/priority')
     const priority = told(device, settings, 'bridge/spanning-tree/priority')[0]?.value ?? USUAL.priority
     this.#own = { priority: Number(priority), hardware: link.hardware('p1') }
     this.#best = this.#ownVector()
     this.#ports = new Map(
-      ports.map(name => [
+      [...ports].map(([name, cables]) => [
         name,
         {
           name,
-          id: Number(priorities.get(name) ?? USUAL.port) * 256 + Number(name.slice(1)),
-          cost: Number(costs.get(name) ?? USUAL.cost),
+          id: Number(priorities.get(name) ?? USUAL.port) * 256 + numberOf(name),
+          cost: Number(costs.get(name) ?? Math.round(Number(USUAL.cost) / cables)),
           role: 'designated',
           forwarding: false,
           met: false,

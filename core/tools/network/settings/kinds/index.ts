@@ -1,3 +1,4 @@
+import { aggregationKinds } from './aggregation'
 import { filterKinds } from './filters'
 import type { SettingKind } from './kind'
 import { lendingKinds } from './lending'
@@ -20,6 +21,7 @@ export type { Group, SettingKind } from './kind'
 /** All settings there are. */
 export const settingKinds: readonly SettingKind[] = [
   ...portKinds,
+  ...aggregationKinds,
   ...vlanKinds,
   ...treeKinds,
   ...wirelessKinds,

@@ -24,7 +24,7 @@ export const treeKinds: readonly SettingKind[] = [
     read: when(stepOf(4096, 61_440), 'a multiple of 4096 from 0 to 61440'),
   },
   {
-    path: 'interfaces/<port>/bridge-port/path-cost',
+    path: 'interfaces/<bridged>/bridge-port/path-cost',
     group: 'Tree',
     title: 'Path cost',
     about: 'what the way by this port costs; 200000 for 100 Mbit/s',
@@ -33,7 +33,7 @@ export const treeKinds: readonly SettingKind[] = [
     read: when(text => wholeNumber(text, 1, 200_000_000), 'a whole number from 1 to 200000000'),
   },
   {
-    path: 'interfaces/<port>/bridge-port/priority',
+    path: 'interfaces/<bridged>/bridge-port/priority',
     group: 'Tree',
     title: 'Port priority',
     about: 'of two ways that cost the same the one whose far port has the smallest is taken',

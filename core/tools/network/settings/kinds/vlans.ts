@@ -18,7 +18,7 @@ function vlanList(text: string): string | null {
 /** Names of the bridge port of IEEE 802.1Q: pvid, the VLANs it is a tagged member of, acceptable frames. */
 export const vlanKinds: readonly SettingKind[] = [
   {
-    path: 'interfaces/<port>/bridge-port/pvid',
+    path: 'interfaces/<bridged>/bridge-port/pvid',
     group: 'VLANs',
     title: 'Untagged VLAN',
     about: 'to which VLAN frames without a tag belong; frames of it leave without one',
@@ -27,7 +27,7 @@ export const vlanKinds: readonly SettingKind[] = [
     read: when(isVlan, 'the number of a VLAN, from 1 to 4094'),
   },
   {
-    path: 'interfaces/<port>/bridge-port/tagged',
+    path: 'interfaces/<bridged>/bridge-port/tagged',
     group: 'VLANs',
     title: 'Tagged VLANs',
     about: 'which VLANs it carries with a tag, such as 10,20',
@@ -36,7 +36,7 @@ export const vlanKinds: readonly SettingKind[] = [
     read: written(vlanList, 'numbers of VLANs from 1 to 4094, such as 10,20'),
   },
   {
-    path: 'interfaces/<port>/bridge-port/accept',
+    path: 'interfaces/<bridged>/bridge-port/accept',
     group: 'VLANs',
     title: 'Takes',
     about: 'whether it takes all frames, only those with a tag or only those without',

@@ -204,6 +204,43 @@ describe('a capture of a directory that is asked', () => {
   })
 })
 
+describe('a capture of IPv6', () => {
+  const state = siteOf(
+    [
+      made('desk-1', 'host', 1, 'interfaces/p1/ipv6/create-global-addresses = true'),
+      made(
+        'gate',
+        'router',
+        2,
+        'interfaces/p1/ipv6/address = 2001:db8:44:10::1/64',
+        'interfaces/p1/ipv6/send-advertisements = true',
+        'interfaces/p2/ipv6/address = 2001:db8:44:20::1/64',
+      ),
+      made('till-1', 'host', 1, 'interfaces/p1/ipv6/address = 2001:db8:44:20::11/64'),
+    ],
+    'desk-1 p1 - gate p1',
+    'gate p2 - till-1 p1',
+  )
+  const asked = after(state, pinged('desk-1', '2001:db8:44:20::99'), pinged('desk-1', '2001:db8:44:10::1'))
+  const frames = runOf(asked).network.captured
+  const bytes = pcapngOf(frames)
+
+  it.runIf(reader)('shows neighbours and routers that find each other, with nothing malformed', () => {
+    expect(dissected(bytes, ['frame.number'], 'ipv6')).toHaveLength(frames.length)
+    expect(dissected(bytes, ['frame.number'], '_ws.malformed || _ws.expert.severity >= 8388608')).toEqual([])
+    const kinds = dissected(bytes, ['icmpv6.type']).map(([type]) => Number(type?.split(',')[0]))
+    expect(new Set(kinds)).toEqual(new Set([1, 128, 129, 133, 134, 135, 136]))
+    expect(dissected(bytes, ['icmpv6.checksum.status']).flat()).not.toContain('0')
+    expect(
+      dissected(
+        bytes,
+        ['icmpv6.opt.prefix', 'icmpv6.opt.prefix.flag.a', 'icmpv6.nd.ra.router_lifetime'],
+        'icmpv6.type == 134',
+      )[0],
+    ).toEqual(['2001:db8:44:10::', expect.stringMatching(/^(1|True)$/), '1800'])
+  })
+})
+
 describe('a capture of routers that talk', () => {
   const on = (...ports: string[]) => ports.map(port => `routing/ospf/interfaces/${port}/area = 0.0.0.0`)
   const router = (at: number) =>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Applied } from '../tool'
+import { readAddress6 } from './addresses6'
 import { isName } from './names'
 import { contradiction } from './settings/checking'
 import { matchPath } from './settings/paths'
@@ -165,10 +166,11 @@ function join(state: NetworkState, one: string, other: string): Applied<NetworkS
 function asked(state: NetworkState, one: Ask): Applied<NetworkState> {
   const device = deviceNamed(state.site, one.device)
   if (!device) return refused(`There is no device ${one.device}.`)
-  const own = Object.keys(state.running[one.device] ?? {}).some(path => path.includes('/ipv4/'))
+  const own = Object.keys(state.running[one.device] ?? {}).some(path => /\/ipv[46]\//.test(path))
   if (hasBridge(device.kind) && !own) return refused(`${device.name} has no address of its own to ask from.`)
   const to = one.what === 'lookup' ? one.name : one.to
-  if (!isName(to.toLowerCase())) return refused(`“${to}” is no address such as 10.44.10.20, and no name.`)
+  const is6 = one.what !== 'lookup' && readAddress6(to) !== null
+  if (!is6 && !isName(to.toLowerCase())) return refused(`“${to}” is no address such as 10.44.10.20, and no name.`)
   return { ok: true, state: { ...state, asked: [...state.asked, one].slice(-MOST_ASKED) } }
 }
 

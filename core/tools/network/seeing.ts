@@ -1,4 +1,5 @@
 import { addressText, hardwareText } from './addresses'
+import { address6Text, isLinkLocal } from './addresses6'
 import { runOf } from './running'
 import { settingKinds } from './settings/kinds'
 import type { Group, SettingKind } from './settings/kinds'
@@ -7,6 +8,8 @@ import type { Settings } from './settings/paths'
 import { fits, isOwnInterface, isPlace, portUnder } from './settings/places'
 import { Aggregation } from './simulation/aggregating'
 import type { Heard } from './simulation/air/joining'
+import { route6Text } from './simulation/ipv6/routes'
+import type { Own6 } from './simulation/ipv6/stack'
 import type { Machine } from './simulation/machine'
 import type { Network } from './simulation/network'
 import { routeText } from './simulation/routes'
@@ -67,8 +70,12 @@ export function differences(state: NetworkState, name: string): { path: string; 
 }
 
 /** The addresses of a device by interface: those that it was told, and those that were lent to it. */
-export const addressesIn = ({ stack }: Machine): { port: string; address: string }[] =>
-  stack.own.map(({ port, address, bits }) => ({ port, address: `${addressText(address)}/${bits}` }))
+export const addressesIn = ({ stack, stack6 }: Machine): { port: string; address: string }[] => [
+  ...stack.own.map(({ port, address, bits }) => ({ port, address: `${addressText(address)}/${bits}` })),
+  ...stack6.own
+    .filter(({ address, state }) => state === 'valid' && !isLinkLocal(address))
+    .map(({ port, address, bits }) => ({ port, address: `${address6Text(address)}/${bits}` })),
+]
 
 export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
   const { network } = runOf(state)
@@ -96,7 +103,10 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
     hardware: hardwareText(
       hardwareOf(state.site, { device: name, port: portUnder(port) ?? fittedWith(device)[0] ?? 'p1' }),
     ),
-    address: addresses.find(one => one.port === port)?.address ?? '',
+    address: addresses
+      .filter(one => one.port === port)
+      .map(({ address }) => address)
+      .join(', '),
     part: [...whole].find(([, members]) => members.includes(port))?.[0] ?? '',
     isPort: portsOf(device).includes(port),
   })
@@ -151,13 +161,25 @@ const heardRows = ({ air }: Network, { name }: Device): string[][] =>
       : [],
   )
 
+const own6Row = ({ port, address, bits, state }: Own6): string[] => [
+  `${address6Text(address)}/${bits}`,
+  port,
+  ...(state === 'taken' ? ['not used: somebody else has it'] : []),
+]
+
 /** What a device knows while it runs. */
-function tablesOf(network: Network, { device, stack, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
+function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
   const { borrowed, lender, filtering, translating, ospf, rip, standingIn } = equipment
   const tables = [
     { title: 'Joined on the air', rows: stationRows(network, device) },
     { title: 'Heard on the air', rows: heardRows(network, device) },
     { title: 'Routing table', rows: stack.routes.map(route => [routeText(route)]) },
+    { title: 'IPv6 addresses', rows: stack6.own.map(own6Row) },
+    { title: 'IPv6 routing table', rows: stack6.routes.map(route => [route6Text(route)]) },
+    {
+      title: 'IPv6 neighbours',
+      rows: stack6.neighbours.map(({ address, hardware, port }) => [address, hardware, port]),
+    },
     { title: 'OSPF neighbours', rows: ospf.table },
     { title: 'Heard by RIP', rows: rip.table },
     { title: 'Shared addresses', rows: standingIn.table },

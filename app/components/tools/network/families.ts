@@ -14,6 +14,7 @@ export interface Family {
 
 const PLACES: Readonly<Record<string, string>> = {
   '<prefix>': 'prefix',
+  '<prefix6>': 'prefix',
   '<address>': 'address inside',
   '<filter>': 'filter',
   '<rule>': 'number',

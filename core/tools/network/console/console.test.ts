@@ -149,7 +149,7 @@ describe('completion', () => {
     ['put ', 4, ['interfaces', 'routing', 'vrrp', 'acls', 'nat', 'dhcp', 'system', 'dns', 'services']],
     ['put int', 4, ['interfaces']],
     ['put interfaces/', 15, ['p1', 'p2', 'p3']],
-    ['put interfaces/p2/', 18, ['enabled', 'description', 'ipv4', 'acls']],
+    ['put interfaces/p2/', 18, ['enabled', 'description', 'ipv4', 'ipv6', 'acls']],
     ['put interfaces/p2/ipv4/', 23, ['address', 'mtu', 'dhcp-client', 'dhcp-relay']],
     ['put interfaces/p2/enabled ', 26, ['true', 'false']],
     ['put interfaces/p2/enabled f', 26, ['false']],

@@ -7,8 +7,9 @@ import { isLoopback, isPlace, vlanOf } from '../settings/places'
 import { told } from '../settings/told'
 import type { Device } from '../site'
 import { entryOf, ruleIn } from './rules'
+import { ipv6Of, isStandard6, readIpv6, readRoutes6, routes6Of } from './ipv6'
 import { FileRefusal, isObject, leafOf, listAt, objectAt, onlyHas, textAt } from './tree'
-import type { Json, JsonObject } from './tree'
+import type { Json, JsonObject, Take } from './tree'
 
 /**
  * The settings of a device as JSON after RFC 7951: interfaces and addresses by ietf-interfaces (RFC 8343) and ietf-ip
@@ -34,6 +35,7 @@ const typeOf = (name: string): string => {
 }
 const isStandard = (pattern: string): boolean =>
   pattern === ADDRESS ||
+  isStandard6(pattern) ||
   pattern === MTU ||
   pattern === ACE ||
   pattern.startsWith(ROUTE) ||
@@ -45,8 +47,8 @@ export function configurationOf(device: Device, settings: Settings): JsonObject 
   const whole: JsonObject = {}
   const interfaces = interfacesOf(device, settings)
   if (interfaces.length > 0) whole['ietf-interfaces:interfaces'] = { interface: interfaces }
-  const routes = routesOf(device, settings)
-  if (routes.length > 0) whole['ietf-routing:routing'] = staticRouting(routes)
+  const [routes, routes6] = [routesOf(device, settings), routes6Of(device, settings)]
+  if (routes.length > 0 || routes6.length > 0) whole['ietf-routing:routing'] = staticRouting(routes, routes6)
   const filters = filtersOf(device, settings)
   if (filters.length > 0) whole['ietf-access-control-list:acls'] = { acl: filters }
   const resolver = resolverOf(device, settings)
@@ -109,6 +111,8 @@ function interfacesOf(device: Device, settings: Settings): JsonObject[] {
       }
       const ipv4 = ipv4Of(settings, name)
       if (Object.keys(ipv4).length > 0) entry['ietf-ip:ipv4'] = ipv4
+      const ipv6 = ipv6Of(settings, name)
+      if (Object.keys(ipv6).length > 0) entry['ietf-ip:ipv6'] = ipv6
       for (const kind of settingKinds) {
         const [first, , ...rest] = kind.path.split('/')
         const value = settings[`interfaces/${name}/${rest.join('/')}`]
@@ -146,10 +150,18 @@ function routesOf(device: Device, settings: Settings): JsonObject[] {
 }
 
 const PROTOCOL = 'ietf-ipv4-unicast-routing:ipv4'
-const staticRouting = (routes: Json[]): JsonObject => ({
+const PROTOCOL6 = 'ietf-ipv6-unicast-routing:ipv6'
+const staticRouting = (routes: Json[], routes6: Json[]): JsonObject => ({
   'control-plane-protocols': {
     'control-plane-protocol': [
-      { 'type': 'ietf-routing:static', 'name': 'set', 'static-routes': { [PROTOCOL]: { route: routes } } },
+      {
+        'type': 'ietf-routing:static',
+        'name': 'set',
+        'static-routes': {
+          ...(routes.length > 0 ? { [PROTOCOL]: { route: routes } } : {}),
+          ...(routes6.length > 0 ? { [PROTOCOL6]: { route: routes6 } } : {}),
+        },
+      },
     ],
   },
 })
@@ -192,8 +204,6 @@ export function readConfiguration(device: Device, text: string): Settings {
   return checked(device, found)
 }
 
-type Take = (path: string, value: string, at: string) => void
-
 function readMember(member: string, value: Json, take: Take): void {
   const at = `/${member}`
   switch (member) {
@@ -225,6 +235,7 @@ function readInterface(value: Json, at: string, take: Take): void {
     if (member === 'name' || member === 'type') continue
     if (INTERFACE_LEAVES.some(leaf => leaf === member)) take(`interfaces/${name}/${member}`, textAt(part, here), here)
     else if (member === 'ietf-ip:ipv4') readIpv4(part, name, here, take)
+    else if (member === 'ietf-ip:ipv6') readIpv6(part, name, here, take)
     else if (member.startsWith(OWN))
       for (const [leaf, leafValue] of Object.entries(objectAt(part, here)))
         take(
@@ -255,9 +266,12 @@ function readRouting(value: Json, at: string, take: Take): void {
     const here = `${at}/control-plane-protocol[${place + 1}]`
     const protocol = objectAt(one, here)
     if (protocol.type !== 'ietf-routing:static') throw new FileRefusal(`${here}/type`, 'expected ietf-routing:static.')
-    const routes = objectAt(objectAt(protocol['static-routes'], here)[PROTOCOL], here).route
-    for (const [number, route] of listAt(routes, `${here}/route`).entries())
-      readRoute(route, `${here}/route[${number + 1}]`, take)
+    const routes = objectAt(protocol['static-routes'], here)
+    onlyHas(routes, [PROTOCOL, PROTOCOL6], `${here}/static-routes`)
+    if (routes[PROTOCOL] !== undefined)
+      for (const [number, route] of listAt(objectAt(routes[PROTOCOL], here).route, `${here}/route`).entries())
+        readRoute(route, `${here}/route[${number + 1}]`, take)
+    if (routes[PROTOCOL6] !== undefined) readRoutes6(routes[PROTOCOL6], here, take)
   }
 }
 

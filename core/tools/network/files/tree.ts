@@ -44,3 +44,6 @@ export function onlyHas(value: JsonObject, names: readonly string[], path: strin
   const other = Object.keys(value).find(name => !names.includes(name))
   if (other !== undefined) throw new FileRefusal(`${path}/${other}`, `expected ${names.join(', ')}.`)
 }
+
+/** Takes the value of a setting that stands somewhere in a file. */
+export type Take = (path: string, value: string, at: string) => void

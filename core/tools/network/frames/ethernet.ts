@@ -4,7 +4,7 @@ import type { Writer } from '../bytes/writing'
 import type { HardwareAddress } from '../addresses'
 
 /** What a frame carries (IEEE 802, EtherTypes). */
-export const CARRIES = { ipv4: 0x0800, arp: 0x0806, vlan: 0x8100 } as const
+export const CARRIES = { ipv4: 0x0800, arp: 0x0806, vlan: 0x8100, ipv6: 0x86dd } as const
 
 /** An Ethernet II frame (IEEE 802.3), without its preamble and check sequence. */
 export interface Frame {

@@ -1,6 +1,8 @@
 import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAddress } from '../addresses'
 import type { Address, Prefix } from '../addresses'
 import { radiosOf } from '../site'
+import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../addresses6'
+import type { Address6 } from '../addresses6'
 import type { Device } from '../site'
 import { channelOf, CHANNELS_IN_WORDS } from './bands'
 import { radioOf } from './radios'
@@ -19,6 +21,13 @@ export interface OwnAddress {
 export const addressesOf = (device: Device, settings: Settings): OwnAddress[] =>
   told(device, settings, 'interfaces/<routed>/ipv4/address').flatMap(({ at, value }) => {
     const read = readInterfaceAddress(value)
+    return read ? [{ port: at[0]!, ...read }] : []
+  })
+
+/** The IPv6 addresses that its interfaces are told. */
+export const addresses6Of = (device: Device, settings: Settings): { port: string; address: Address6; bits: number }[] =>
+  told(device, settings, 'interfaces/<routed>/ipv6/address').flatMap(({ at, value }) => {
+    const read = readInterfaceAddress6(value)
     return read ? [{ port: at[0]!, ...read }] : []
   })
 
@@ -42,7 +51,26 @@ export function contradiction(device: Device, settings: Settings): string | null
       if (hop !== null && own.some(({ address }) => address === hop))
         return `The route to ${at[0]!} goes to ${addressText(hop)}, which is ${device.name} itself.`
     }
-  return onAirContradiction(device, settings)
+  return ipv6Contradiction(device, settings) ?? onAirContradiction(device, settings)
+}
+
+/** The same of what it is told about IPv6. */
+function ipv6Contradiction(device: Device, settings: Settings): string | null {
+  const own = addresses6Of(device, settings)
+  for (const [at, one] of own.entries())
+    for (const other of own.slice(at + 1)) {
+      const bits = Math.min(one.bits, other.bits)
+      if (isIn6(one.address, { network: network6Of(other.address, bits), bits }))
+        return (
+          `${one.port} is in ${prefix6Text({ network: network6Of(one.address, one.bits), bits: one.bits })} and ` +
+          `${other.port} in ${prefix6Text({ network: network6Of(other.address, other.bits), bits: other.bits })}: ` +
+          'these overlap, and nobody could tell which way to send.'
+        )
+    }
+  for (const { at, value } of told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop'))
+    if (own.some(({ address }) => address === readAddress6(value)))
+      return `The route to ${at[0]!} goes to ${value}, which is ${device.name} itself.`
+  return null
 }
 
 /** Why what an access point is told about the air can’t hold together, in words; null where it can. */

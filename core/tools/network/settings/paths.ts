@@ -31,7 +31,7 @@ export interface NoPath {
 }
 
 /** What follows a slash in a path: a prefix has one of its own. */
-const PIECE = /\d+(?:\.\d+){3}\/\d+|[^/]+/y
+const PIECE = /\d+(?:\.\d+){3}\/\d+|[\da-f]*:[\da-f:]*\/\d+|[^/]+/y
 
 function piecesOf(path: string): { text: string; at: number }[] {
   const pieces: { text: string; at: number }[] = []

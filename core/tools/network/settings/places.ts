@@ -1,4 +1,5 @@
 import { readAddress, readPrefix } from '../addresses'
+import { prefix6Text, readPrefix6 } from '../addresses6'
 import { fittedWith, forwards, hasBridge, isSwitch, portsOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'
@@ -81,6 +82,13 @@ const places: Readonly<Record<string, Place>> = {
   },
   '<vlan>': { fits: isVlan, could: () => ['the number of a VLAN, from 1 to 4094'] },
   '<prefix>': { fits: text => readPrefix(text) !== null, could: () => ['a prefix such as 10.44.10.0/24'] },
+  '<prefix6>': {
+    fits: text => {
+      const prefix = readPrefix6(text)
+      return prefix !== null && prefix6Text(prefix) === text
+    },
+    could: () => ['a prefix such as 2001:db8:44:10::/64'],
+  },
   '<address>': { fits: text => readAddress(text) !== null, could: () => ['an address such as 10.44.10.20'] },
   '<filter>': shaped(/^[a-z][a-z0-9-]{0,30}$/, 'the name of a filter such as from-tills'),
   '<rule>': shaped(/^[1-9]\d{0,3}$/, 'the number of a rule such as 10'),

@@ -1,9 +1,12 @@
 import { addressText, readAddress } from '../addresses'
+import { readAddress6 } from '../addresses6'
+import type { Address6 } from '../addresses6'
 import type { Address } from '../addresses'
 import type { Ask } from '../state'
 import { connect } from './asking/connect'
 import { lookUp } from './asking/lookup'
 import { ping } from './asking/ping'
+import { echoing4, echoing6 } from './asking/echoing'
 import { trace } from './asking/trace'
 import type { Asker, Outcome } from './asking/asker'
 import type { Note } from './node'
@@ -52,6 +55,8 @@ export function answerOf(network: Network, ask: Ask, number: number): Answer {
 
 /** Tries something towards an address, or a name whose address is asked for first. */
 function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
+  const address6 = readAddress6(ask.to)
+  if (address6 !== null) return tried6(asker, ask, address6)
   const address = readAddress(ask.to)
   if (address !== null) return tried(asker, ask, address)
   const named = lookUp(asker, ask.to, 'a')
@@ -61,13 +66,19 @@ function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
   return { ...outcome, lines: [...named.lines, ...outcome.lines] }
 }
 
+function tried6(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address6): Outcome {
+  if (ask.what === 'ping') return ping(asker, echoing6(asker, to), ask.bytes)
+  if (ask.what === 'trace') return trace(asker, echoing6(asker, to))
+  return { met: false, lines: ['connections go by IPv4 here: nothing was sent'] }
+}
+
 function tried(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address): Outcome {
   const text = addressText(to)
   switch (ask.what) {
     case 'ping':
-      return ping(asker, to, ask.bytes)
+      return ping(asker, echoing4(asker, to), ask.bytes)
     case 'trace':
-      return trace(asker, to)
+      return trace(asker, echoing4(asker, to))
     case 'connect':
       return connect(asker, { to, name: ask.to, text, transport: ask.transport, port: ask.port })
   }

@@ -1,7 +1,8 @@
 import { readAddress, readPrefix } from '../addresses'
 import type { HardwareAddress } from '../addresses'
-import { tagged, tagOf, untagged } from '../frames/ethernet'
-import { addressesOf } from '../settings/checking'
+import { carriedBy, CARRIES, tagged, tagOf, untagged } from '../frames/ethernet'
+import { readAddress6, readPrefix6 } from '../addresses6'
+import { addresses6Of, addressesOf } from '../settings/checking'
 import { BLACKHOLE } from '../settings/kinds/routes'
 import { isLoopback, portUnder, vlanOf } from '../settings/places'
 import { offersOf } from '../settings/radios'
@@ -18,6 +19,8 @@ import { Equipment } from './equipment'
 import type { Link, Wires } from './node'
 import { PREFERENCES } from './routes'
 import type { Route } from './routes'
+import { Stack6 } from './ipv6/stack'
+import type { Told6 } from './ipv6/stack'
 import { Stack } from './stack'
 import { Tree } from './tree'
 
@@ -28,6 +31,7 @@ export type AirPorts = ReadonlyMap<string, Offered>
 export class Machine {
   readonly bridge: Bridge | null
   readonly stack: Stack
+  readonly stack6: Stack6
   readonly tree: Tree | null
   readonly equipment: Equipment
   readonly link: Link
@@ -93,18 +97,21 @@ export class Machine {
     const lengths = [...toldBy(device, settings, 'interfaces/<routed>/ipv4/mtu')]
     const longest = new Map(lengths.map(([port, value]) => [port, Number(value)]))
     this.stack = new Stack(this.link, own, routesOf(device, settings), forwards(device.kind), longest)
+    this.stack6 = new Stack6(this.link, told6Of(device, settings), forwards(device.kind))
     this.equipment = new Equipment(device, settings, this.stack)
   }
 
   /** After how many microseconds what it says to others has come to its end. */
   get settledAfter(): number {
-    return Math.max(this.tree ? Tree.SETTLED_US : 0, this.equipment.settledAfter)
+    const neighbourly = this.stack6.isUsed ? Stack6.SETTLED_US : 0
+    return Math.max(this.tree ? Tree.SETTLED_US : 0, neighbourly, this.equipment.settledAfter)
   }
 
   /** Begins what runs by itself. */
   start(): void {
     this.tree?.start()
     this.equipment.start()
+    if (this.stack6.isUsed) this.stack6.start()
   }
 
   /** Whether something can be sent by an interface. */
@@ -126,11 +133,11 @@ export class Machine {
     }
     const tag = tagOf(frame)
     if (tag === null) {
-      this.stack.receive(port, frame)
+      this.#take(port, frame)
       return
     }
     const name = `${port}.${tag}`
-    if (this.#interfaces.has(name)) this.stack.receive(name, untagged(frame))
+    if (this.#interfaces.has(name)) this.#take(name, untagged(frame))
     else this.link.note(port, () => `has no interface for VLAN ${tag} here: dropped`)
   }
 
@@ -143,7 +150,13 @@ export class Machine {
   #inside(vlan: number, frame: Uint8Array): boolean {
     const name = `vlan${vlan}`
     if (!this.#interfaces.has(name)) return false
-    return this.stack.takes(name, frame)
+    return carriedBy(frame) === CARRIES.ipv6 ? this.stack6.takes(name, frame) : this.stack.takes(name, frame)
+  }
+
+  /** Takes a frame for an interface by what it carries. */
+  #take(port: string, frame: Uint8Array): void {
+    if (carriedBy(frame) === CARRIES.ipv6 && this.stack6.isUsed) this.stack6.receive(port, frame)
+    else this.stack.receive(port, frame)
   }
 
   #send(port: string, frame: Uint8Array): void {
@@ -192,6 +205,25 @@ function membershipsOf(
       },
     ]),
   )
+}
+
+/** What its interfaces are told about IPv6. */
+function told6Of(device: Device, settings: Settings): Told6 {
+  const having = (leaf: string): Set<string> => {
+    const flags = toldBy(device, settings, `interfaces/<routed>/ipv6/${leaf}`)
+    return new Set([...flags].filter(([, value]) => value === 'true').map(([port]) => port))
+  }
+  const shut = shutIn(device, settings)
+  return {
+    addresses: addresses6Of(device, settings).filter(({ port }) => !shut.has(port)),
+    routes: told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop').map(({ at, value }) => ({
+      ...readPrefix6(at[0]!)!,
+      port: null,
+      by: readAddress6(value),
+    })),
+    making: having('create-global-addresses'),
+    advertising: having('send-advertisements'),
+  }
 }
 
 /** The routes that it was told, and what holds while they don’t. */

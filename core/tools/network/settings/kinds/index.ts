@@ -1,5 +1,6 @@
 import { aggregationKinds } from './aggregation'
 import { filterKinds } from './filters'
+import { ipv6Kinds } from './ipv6'
 import type { SettingKind } from './kind'
 import { lendingKinds } from './lending'
 import { nameKinds } from './names'
@@ -26,6 +27,7 @@ export const settingKinds: readonly SettingKind[] = [
   ...treeKinds,
   ...wirelessKinds,
   ...routeKinds,
+  ...ipv6Kinds,
   ...ospfKinds,
   ...ripKinds,
   ...standingInKinds,

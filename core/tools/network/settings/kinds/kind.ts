@@ -11,6 +11,7 @@ export const groups = [
   'Tree',
   'Wireless',
   'Routes',
+  'IPv6',
   'OSPF',
   'RIP',
   'VRRP',

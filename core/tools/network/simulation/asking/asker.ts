@@ -1,5 +1,3 @@
-import { addressText } from '../../addresses'
-import type { Address } from '../../addresses'
 import { readHead } from '../../frames/ipv4'
 import type { Icmp } from '../../frames/icmp'
 import { flowOf } from '../flows'
@@ -27,14 +25,11 @@ export const PATIENCE_US = 4_000_000
 const FIRST_PORT = 49_152
 export const ownPort = ({ number }: Asker): number => FIRST_PORT + (number % 10_000)
 
-export const noWay = (to: Address): Outcome => ({
-  met: false,
-  lines: [`no way to ${addressText(to)}: nothing was sent`],
-})
+export const noWay = (to: string): Outcome => ({ met: false, lines: [`no way to ${to}: nothing was sent`] })
 export const milliseconds = (microseconds: number): string => `${microseconds / 1000} ms`
 
 /** Whether a message belongs to what was sent under an identifier, or from a port. */
-function isAbout(message: Icmp, identifier: number): boolean {
+export function isAbout(message: Icmp, identifier: number): boolean {
   if (!('about' in message)) return message.identifier === identifier
   const head = readHead(message.about)
   return head !== null && flowOf(head).fromPort === identifier

@@ -37,7 +37,7 @@ function byConnection(asker: Asker, { to, name, text, port }: Goal, back: Back):
   const sent = machine.equipment.connections.connect(to, ports, opening(port, name), one => {
     outcome = one
   })
-  if (!sent) return noWay(to)
+  if (!sent) return noWay(text)
   network.run(begun + PATIENCE_US, () => outcome !== null || back.length > 0)
   const took = milliseconds(network.now - begun)
   // Both sides close in peace.
@@ -61,7 +61,7 @@ function byDatagram(asker: Asker, { to, text, port }: Goal, back: Back): Outcome
   const sent = datagrams.send(to, own, port, new TextEncoder().encode('is anybody there?\n'))
   if (sent) network.run(begun + PATIENCE_US, () => said.length > 0 || back.length > 0)
   datagrams.close(own)
-  if (!sent) return noWay(to)
+  if (!sent) return noWay(text)
   const [answer] = said
   const took = milliseconds(network.now - begun)
   if (answer) return { met: true, lines: [`${text} answers on UDP port ${port} after ${took}${firstLine(answer)}`] }

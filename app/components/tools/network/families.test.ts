@@ -6,11 +6,12 @@ const device = (kind: DeviceKind): Device => ({ name: 'one', kind, ports: 4, at:
 
 describe('the groups of settings', () => {
   it('are those that a device has', () => {
-    expect(groupsOf(device('switch'))).toEqual(['Ports', 'VLANs', 'Tree', 'Routes', 'DNS'])
-    expect(groupsOf(device('host'))).toEqual(['Ports', 'Routes', 'Filters', 'DNS', 'Services'])
+    expect(groupsOf(device('switch'))).toEqual(['Ports', 'VLANs', 'Tree', 'Routes', 'IPv6', 'DNS'])
+    expect(groupsOf(device('host'))).toEqual(['Ports', 'Routes', 'IPv6', 'Filters', 'DNS', 'Services'])
     expect(groupsOf(device('router'))).toEqual([
       'Ports',
       'Routes',
+      'IPv6',
       'OSPF',
       'RIP',
       'VRRP',

@@ -73,7 +73,7 @@ describe('a line', () => {
     ['connect books', 14, /^tcp, udp or a port/],
     ['connect books tcp 70000', 18, /^a port/],
     ['connect books 443 now', 18, /^nothing more/],
-    ['lookup books txt', 13, /^a, cname, ptr, mx$/],
+    ['lookup books txt', 13, /^a, aaaa, cname, ptr, mx$/],
     ['put acls/from-tills/aces/10 allow tcp', 28, /^a rule such as/],
     ['ping 10.44.10.20 twice', 17, /^nothing more, or how many bytes/],
     ['ping 10.44.10.20 9001', 17, /^nothing more, or how many bytes/],

@@ -92,6 +92,27 @@ describe('a configuration as a file', () => {
     })
   })
 
+  it('has IPv6 where RFC 8344 and RFC 8349 have it', () => {
+    const file = configurationOf(device, {
+      'interfaces/p1/ipv6/address': '2001:db8:44:10::1/64',
+      'interfaces/p1/ipv6/send-advertisements': 'true',
+      'routing/ipv6-routes/::/0/next-hop': '2001:db8:44::1',
+    })
+    expect(file['ietf-interfaces:interfaces']).toMatchObject({
+      interface: [
+        {
+          'ietf-ip:ipv6': {
+            'address': [{ 'ip': '2001:db8:44:10::1', 'prefix-length': 64 }],
+            'ietf-ipv6-unicast-routing:ipv6-router-advertisements': { 'send-advertisements': true },
+          },
+        },
+      ],
+    })
+    expect(JSON.stringify(file['ietf-routing:routing'])).toContain(
+      '"ietf-ipv6-unicast-routing:ipv6":{"route":[{"destination-prefix":"::/0","next-hop":{"next-hop-address":"2001:db8:44::1"}}]}',
+    )
+  })
+
   it('has room for every setting that there is', () => {
     const examples: Readonly<Record<string, string>> = {
       '<port>': 'p1',

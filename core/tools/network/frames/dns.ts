@@ -1,15 +1,18 @@
 import { CutShort, Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 import type { Address } from '../addresses'
+import type { Address6 } from '../addresses6'
+import { address6At, writeAddress6 } from './ipv6'
 
 /** Kinds of records, by their numbers (RFC 1035, 3.2.2; RFC 3596). */
-export const RECORDS = { a: 1, cname: 5, ptr: 12, mx: 15 } as const
+export const RECORDS = { a: 1, cname: 5, ptr: 12, mx: 15, aaaa: 28 } as const
 export type RecordKind = keyof typeof RECORDS
-export const RECORD_KINDS = ['a', 'cname', 'ptr', 'mx'] as const satisfies readonly RecordKind[]
+export const RECORD_KINDS = ['a', 'aaaa', 'cname', 'ptr', 'mx'] as const satisfies readonly RecordKind[]
 
 /** A record: what is said of a name. */
 export type NameRecord =
   | { name: string; kind: 'a'; address: Address }
+  | { name: string; kind: 'aaaa'; address: Address6 }
   | { name: string; kind: 'cname' | 'ptr'; other: string }
   | { name: string; kind: 'mx'; preference: number; other: string }
 
@@ -50,6 +53,7 @@ function writeName(writer: Writer, name: string): void {
 function dataOf(record: NameRecord): Uint8Array {
   const writer = new Writer()
   if (record.kind === 'a') return writer.long(record.address).done()
+  if (record.kind === 'aaaa') return writeAddress6(writer, record.address).done()
   if (record.kind === 'mx') writer.word(record.preference)
   writeName(writer, record.other)
   return writer.done()
@@ -95,6 +99,8 @@ function readRecord(reader: Reader): NameRecord | null {
   switch (number) {
     case RECORDS.a:
       return { name, kind: 'a', address: data.long() }
+    case RECORDS.aaaa:
+      return { name, kind: 'aaaa', address: address6At(data.rest(), 0) }
     case RECORDS.cname:
       return { name, kind: 'cname', other: readName(data) }
     case RECORDS.ptr:

@@ -61,7 +61,13 @@ function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
   if (address !== null) return tried(asker, ask, address)
   const named = lookUp(asker, ask.to, 'a')
   const [found] = named.found ?? []
-  if (found === undefined) return { met: false, lines: named.lines }
+  if (found === undefined) {
+    const named6 = lookUp(asker, ask.to, 'aaaa')
+    const [found6] = named6.found ?? []
+    if (found6 === undefined) return { met: false, lines: named.lines }
+    const outcome = tried6(asker, ask, readAddress6(found6)!)
+    return { ...outcome, lines: [...named6.lines, ...outcome.lines] }
+  }
   const outcome = tried(asker, ask, readAddress(found)!)
   return { ...outcome, lines: [...named.lines, ...outcome.lines] }
 }

@@ -8,7 +8,7 @@ function hostAddress(text: string): string | null {
   if (!read || isForMany6(read.address) || read.address === NO_ADDRESS || read.bits < 1) return null
   return `${address6Text(read.address)}/${read.bits}`
 }
-function address(text: string): string | null {
+export function anAddress6(text: string): string | null {
   const read = readAddress6(text)
   return read === null || isForMany6(read) ? null : address6Text(read)
 }
@@ -47,6 +47,6 @@ export const ipv6Kinds: readonly SettingKind[] = [
     about: 'to whom packets for this prefix go; ::/0 is for all that no longer prefix is for',
     usual: '',
     on: everywhere,
-    read: written(address, 'an address such as 2001:db8:44:10::1'),
+    read: written(anAddress6, 'an address such as 2001:db8:44:10::1'),
   },
 ]

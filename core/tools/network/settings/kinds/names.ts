@@ -1,5 +1,6 @@
 import { isName } from '../../names'
-import { anAddress, everywhere, onServersOrRouters, when } from './kind'
+import { anAddress6 } from './ipv6'
+import { anAddress, everywhere, onServersOrRouters, when, written } from './kind'
 import type { SettingKind } from './kind'
 
 const address = anAddress('10.44.10.20')
@@ -36,6 +37,12 @@ export const nameKinds: readonly SettingKind[] = [
     read: aName,
   },
   record('a', 'Address', 'the IPv4 address of a name', address),
+  record(
+    'aaaa',
+    'IPv6 address',
+    'the IPv6 address of a name',
+    written(anAddress6, 'an address such as 2001:db8:44:10::20'),
+  ),
   record('cname', 'Also called', 'the name for which this is another', aName),
   record('ptr', 'Name', 'the name of an address; in a zone such as 10.44.10.in-addr.arpa', aName),
   record(

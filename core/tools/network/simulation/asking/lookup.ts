@@ -1,4 +1,5 @@
 import { addressText } from '../../addresses'
+import { address6Text } from '../../addresses6'
 import { NAME_PORT, readNameMessage, writeNameMessage } from '../../frames/dns'
 import type { Code, NameMessage, NameRecord, RecordKind } from '../../frames/dns'
 import { isName } from '../../names'
@@ -15,6 +16,8 @@ function recordText(record: NameRecord): string {
   switch (record.kind) {
     case 'a':
       return `${record.name} is ${addressText(record.address)}`
+    case 'aaaa':
+      return `${record.name} is ${address6Text(record.address)}`
     case 'cname':
       return `${record.name} is another name of ${record.other}`
     case 'ptr':
@@ -24,7 +27,10 @@ function recordText(record: NameRecord): string {
   }
 }
 
-const valueOf = (record: NameRecord): string => (record.kind === 'a' ? addressText(record.address) : record.other)
+function valueOf(record: NameRecord): string {
+  if (record.kind === 'a') return addressText(record.address)
+  return record.kind === 'aaaa' ? address6Text(record.address) : record.other
+}
 
 /** The whole name that is asked for: a short one is completed, an address turned round for its name (RFC 1035, 3.5). */
 function askedName({ machine }: Asker, name: string, kind: RecordKind): string {

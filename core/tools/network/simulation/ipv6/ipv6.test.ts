@@ -93,6 +93,38 @@ describe('hosts with IPv6', () => {
   })
 })
 
+describe('names of IPv6 addresses', () => {
+  const named = (): NetworkState =>
+    siteOf(
+      [
+        made(
+          'desk-1',
+          'host',
+          1,
+          'interfaces/p1/ipv4/address = 10.44.10.11/24',
+          at('2001:db8:44:10::11/64'),
+          'system/dns-resolver/server = 10.44.10.20',
+        ),
+        made(
+          'books',
+          'server',
+          1,
+          'interfaces/p1/ipv4/address = 10.44.10.20/24',
+          at('2001:db8:44:10::20/64'),
+          'dns/zones/sallowmere.test/books/aaaa = 2001:db8:44:10::20',
+        ),
+      ],
+      'desk-1 p1 - books p1',
+    )
+
+  it('are told (RFC 3596), and gone by where there is no other address', () => {
+    const looked = answered(named(), { what: 'lookup', device: 'desk-1', name: 'books.sallowmere.test', type: 'aaaa' })
+    expect(looked.found).toEqual(['2001:db8:44:10::20'])
+    expect(said(answered(named(), ping('desk-1', 'books.sallowmere.test')))).toContain('2001:db8:44:10::20 answers')
+    expect(answered(named(), ping('desk-1', 'tides.sallowmere.test')).met).toBe(false)
+  })
+})
+
 describe('routers with IPv6', () => {
   it('are found one by one on the way', () => {
     const { found, met } = answered(yard(), trace('desk-1', '2001:db8:44:30::11'))

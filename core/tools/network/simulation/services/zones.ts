@@ -1,5 +1,6 @@
 import { addressText, readAddress } from '../../addresses'
 import type { Address } from '../../addresses'
+import { readAddress6 } from '../../addresses6'
 import { NAME_PORT, RECORD_KINDS, readNameMessage, writeNameMessage } from '../../frames/dns'
 import type { Code, NameMessage, NameRecord, RecordKind } from '../../frames/dns'
 import type { Settings } from '../../settings/paths'
@@ -15,6 +16,7 @@ const FORWARDING_PORT = 5353
 
 const recordOf = (name: string, kind: RecordKind, value: string): NameRecord => {
   if (kind === 'a') return { name, kind, address: readAddress(value)! }
+  if (kind === 'aaaa') return { name, kind, address: readAddress6(value)! }
   if (kind !== 'mx') return { name, kind, other: value }
   const [preference = '10', other = ''] = value.split(' ')
   return { name, kind, preference: Number(preference), other }

@@ -161,6 +161,15 @@ const heardRows = ({ air }: Network, { name }: Device): string[][] =>
       : [],
   )
 
+/** What a port has sent and taken, where anything was. */
+function countedRow(network: Network, { name: device }: Device, port: string): string[][] {
+  const counted = network.counted({ device, port })
+  if (!counted || counted.inFrames + counted.outFrames + counted.inErrors === 0) return []
+  const { inFrames, inBytes, outFrames, outBytes, inErrors } = counted
+  const damaged = inErrors > 0 ? `, ${inErrors} damaged` : ''
+  return [[`${port} in ${inFrames} frames, ${inBytes} bytes${damaged}; out ${outFrames} frames, ${outBytes} bytes`]]
+}
+
 const own6Row = ({ port, address, bits, state }: Own6): string[] => [
   `${address6Text(address)}/${bits}`,
   port,
@@ -196,6 +205,7 @@ function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equip
     { title: 'Lent addresses', rows: lender.table },
     { title: 'How often each rule fitted', rows: filtering.table },
     { title: 'Translations', rows: translating.table },
+    { title: 'Counted since the start', rows: fittedWith(device).flatMap(port => countedRow(network, device, port)) },
   ]
   return tables.filter(({ rows }) => rows.length > 0)
 }

@@ -95,7 +95,12 @@ export const METRES_PER_UNIT = 0.1
 export interface Cable {
   from: string
   to: string
+  /** Whether it damages most of what goes through it. Nobody sees that from outside. */
+  faulty?: true
 }
+
+/** A cable as a text by which it is told apart from others. */
+export const cableText = ({ from, to, faulty }: Cable): string => `${from} ${to}${faulty ? ' faulty' : ''}`
 
 export const cableOf = (one: string, other: string): Cable =>
   one < other ? { from: one, to: other } : { from: other, to: one }

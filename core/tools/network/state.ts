@@ -38,9 +38,9 @@ export const networkSetup = z.strictObject({
     .array(device.extend({ set: z.record(z.string(), z.string()).default({}) }))
     .min(1)
     .max(80),
-  /** Pairs of ports, each as “desk-1 p1”. */
+  /** Pairs of ports, each as “desk-1 p1”; a cable that damages what goes through it is faulty. */
   cables: z
-    .array(z.tuple([portPlace, portPlace]))
+    .array(z.union([z.tuple([portPlace, portPlace]), z.tuple([portPlace, portPlace, z.literal('faulty')])]))
     .max(400)
     .default([]),
 })
@@ -80,7 +80,7 @@ export function initial({ areas, walls, devices, cables }: NetworkSetup): Networ
     if (wrong) throw new RangeError(`${one.name}: ${wrong}`)
   }
   const used = new Set<string>()
-  for (const place of cables.flat()) {
+  for (const place of cables.flatMap(([from, to]) => [from, to])) {
     const { device: name, port } = readPlace(place)
     const one = deviceNamed(site, name)
     if (!one || !portsOf(one).includes(port)) throw new RangeError(`There is no port ${place}.`)
@@ -89,7 +89,7 @@ export function initial({ areas, walls, devices, cables }: NetworkSetup): Networ
   }
   return {
     site,
-    cables: cables.map(([from, to]) => cableOf(from, to)),
+    cables: cables.map(([from, to, faulty]) => ({ ...cableOf(from, to), ...(faulty ? { faulty: true } : {}) })),
     running: Object.fromEntries(devices.map(({ name, set }) => [name, set])),
     pending: {},
     earlier: {},

@@ -137,7 +137,7 @@ function mapSeen(state: NetworkState): MapSeen {
       ...state.cables.map(cable => {
         const { device, port } = readPlace(cable.from)
         const vlans = { from: vlansAt(state, cable.from), to: vlansAt(state, cable.to) }
-        return { ...cable, up: network.isUp(device, port), vlans }
+        return { from: cable.from, to: cable.to, up: network.isUp(device, port), vlans }
       }),
       ...network.air.flatMap(airSeen),
     ],

@@ -1,10 +1,9 @@
 import { afterAll } from '../ops'
 import { differing } from '../settings/paths'
+import { cableText } from '../site'
 import type { Cable } from '../site'
 import type { AllSettings, NetworkState } from '../state'
 import type { NetworkContext } from './settings'
-
-const cableText = ({ from, to }: Cable): string => `${from} ${to}`
 
 /** The states between the steps when each is done as its model does it: one before the first, one after each. */
 function modelledStates({ start, task }: NetworkContext): NetworkState[] {

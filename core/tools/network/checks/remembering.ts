@@ -1,5 +1,6 @@
 import { started } from '../running'
 import type { Network } from '../simulation/network'
+import { cableText } from '../site'
 import type { Site } from '../site'
 import type { NetworkState } from '../state'
 
@@ -9,7 +10,7 @@ const outcomes = new Map<string, unknown>()
 const sites = new WeakMap<Site, string>()
 
 function siteText(site: Site): string {
-  const known = sites.get(site) ?? JSON.stringify(site.devices)
+  const known = sites.get(site) ?? JSON.stringify([site.devices, site.walls])
   sites.set(site, known)
   return known
 }
@@ -25,7 +26,7 @@ export function remembered<Outcome>(
   work: (network: Network) => Outcome,
 ): Outcome {
   const { site, cables, running } = state
-  const joined = cables.map(({ from, to }) => `${from} ${to}`).sort()
+  const joined = cables.map(cableText).sort()
   const key = [siteText(site), joined.join(), JSON.stringify(running), what].join('\n')
   if (outcomes.has(key)) return outcomes.get(key) as Outcome
   const outcome = work(started(state))

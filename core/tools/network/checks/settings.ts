@@ -4,7 +4,8 @@ import { afterAll } from '../ops'
 import type { NetworkOp } from '../ops'
 import { addressesOf, networkAt } from '../settings/checking'
 import { differing, matchPath } from '../settings/paths'
-import { cableOf, deviceNamed } from '../site'
+import { cableOf, cableText, deviceNamed } from '../site'
+import type { Cable } from '../site'
 import type { NetworkState } from '../state'
 import { bitsFor, roomOf } from '../subnets'
 import { finding } from './findings'
@@ -54,7 +55,7 @@ function asChanged(state: NetworkState, start: NetworkState): Set<string> {
   for (const [device, settings] of Object.entries(state.running)) {
     for (const path of differing(settings, start.running[device] ?? {})) changed.add(`${device} ${path}`)
   }
-  const cable = ({ from, to }: { from: string; to: string }): string => `the cable ${from} to ${to}`
+  const cable = (one: Cable): string => `the cable ${cableText(one)}`
   const [now, then] = [new Set(state.cables.map(cable)), new Set(start.cables.map(cable))]
   for (const one of now) if (!then.has(one)) changed.add(one)
   for (const one of then) if (!now.has(one)) changed.add(one)

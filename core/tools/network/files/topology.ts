@@ -1,7 +1,10 @@
 import { isForeign } from '../site'
 import type { NetworkSetup, NetworkState } from '../state'
 
-/** A site in the form of a setup, with what is in force; what others have told their devices stays with them. */
+/**
+ * A site in the form of a setup, with what is in force. What others have told their devices stays with them, and
+ * which cable is faulty nobody sees.
+ */
 export function topologyOf({ site, cables, running }: NetworkState): NetworkSetup {
   return {
     areas: [...site.areas],

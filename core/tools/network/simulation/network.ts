@@ -43,7 +43,24 @@ interface Wire {
   /** How long anything takes, and how many bytes go in a microsecond. */
   delay: number
   bytesPerUs: number
+  faulty: boolean
+  /** What went through it so far; what was damaged on the way is counted among the frames. */
+  frames: number
+  bytes: number
+  damaged: number
 }
+
+/** What an interface has sent and taken since the network was started (RFC 8343, statistics). */
+export interface Counted {
+  outFrames: number
+  outBytes: number
+  inFrames: number
+  inBytes: number
+  inErrors: number
+}
+
+/** Of so many frames one comes through a faulty cable. */
+const ONE_OF = 3
 
 /** A network as it runs: started from what is set, in simulated time of whole microseconds. */
 export class Network implements Wires {
@@ -95,12 +112,18 @@ export class Network implements Wires {
       const air = airPortsOf(onAir, device.name)
       this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }
-    for (const [from, to] of ends) this.#lay(readPlace(from!), readPlace(to!), CABLE_US, BYTES_PER_US)
+    for (const { from, to, faulty = false } of cables)
+      for (const [one, other] of [
+        [from, to],
+        [to, from],
+      ] as const)
+        this.#lay(readPlace(one), readPlace(other), { delay: CABLE_US, bytesPerUs: BYTES_PER_US, faulty })
     for (const joining of onAir) {
       const [station, point] = airEnds(joining)
       const bytesPerUs = joining.joined!.rate! / 8
-      this.#lay(station, point, AIR_US, bytesPerUs)
-      this.#lay(point, station, AIR_US, bytesPerUs)
+      const through = { delay: AIR_US, bytesPerUs, faulty: false }
+      this.#lay(station, point, through)
+      this.#lay(point, station, through)
     }
     const asked = onAir.filter(({ joined }) => asksForUser(joined!.offered.security))
     this.#admissions = asked.map((joining, number) => this.#admission(joining, number))
@@ -138,9 +161,10 @@ export class Network implements Wires {
   }
 
   /** Lays one direction of a cable, or of what goes through the air. */
-  #lay(from: PortPlace, to: PortPlace, delay: number, bytesPerUs: number): void {
+  #lay(from: PortPlace, to: PortPlace, through: Pick<Wire, 'delay' | 'bytesPerUs' | 'faulty'>): void {
     const up = this.#up.get(placeText(from)) ?? false
-    const wire = { up, from, to, machine: this.#machines.get(to.device)!, delay, bytesPerUs }
+    const machine = this.#machines.get(to.device)!
+    const wire = { up, from, to, machine, ...through, frames: 0, bytes: 0, damaged: 0 }
     this.#wires.get(from.device)!.set(from.port, wire)
   }
 
@@ -175,10 +199,31 @@ export class Network implements Wires {
     return this.#up.get(placeText({ device, port })) ?? false
   }
 
+  /** What a port has sent and taken; null for one without a cable. */
+  counted({ device, port }: PortPlace): Counted | null {
+    const out = this.#wires.get(device)?.get(port)
+    const back = out && this.#wires.get(out.to.device)?.get(out.to.port)
+    if (!out || !back) return null
+    return {
+      outFrames: out.frames,
+      outBytes: out.bytes,
+      inFrames: back.frames - back.damaged,
+      inBytes: back.bytes,
+      inErrors: back.damaged,
+    }
+  }
+
   send(device: string, port: string, frame: Uint8Array): void {
     const wire = this.#wires.get(device)?.get(port)
     if (!wire?.up || this.#frames >= this.#mostFrames) return
     this.#frames += 1
+    wire.frames += 1
+    wire.bytes += frame.length
+    if (wire.faulty && wire.frames % ONE_OF !== 0) {
+      wire.damaged += 1
+      this.note(wire.to.device, wire.to.port, () => 'what comes in here is damaged: dropped')
+      return
+    }
     if (this.#listening) this.captured.push({ at: this.#now, from: wire.from, to: wire.to, frame })
     this.#queue.put(this.#now + wire.delay + Math.ceil(frame.length / wire.bytesPerUs), () => {
       wire.machine.receive(wire.to.port, frame)

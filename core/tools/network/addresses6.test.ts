@@ -11,6 +11,7 @@ import {
   readAddress6,
   readInterfaceAddress6,
   readPrefix6,
+  reverse6,
   solicitedNode,
 } from './addresses6'
 
@@ -57,6 +58,12 @@ describe('an IPv6 address', () => {
       '2001:db8:44:10:0:ff:fe00:101',
     )
     expect([isLinkLocal(read('fe80::1')), isLinkLocal(read('2001:db8::1'))]).toEqual([true, false])
+  })
+
+  it('has its name under its digits, turned round (RFC 3596, 2.5)', () => {
+    expect(reverse6(read('4321:0:1:2:3:4:567:89ab'))).toBe(
+      'b.a.9.8.7.6.5.0.4.0.0.0.3.0.0.0.2.0.0.0.1.0.0.0.0.0.0.0.1.2.3.4.ip6.arpa',
+    )
   })
 
   it('is asked for in a group of those that end alike (RFC 4291, 2.7.1; RFC 2464, 7)', () => {

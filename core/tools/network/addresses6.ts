@@ -71,3 +71,7 @@ function interfaceOf(hardware: HardwareAddress): bigint {
 /** The address that a port makes itself in a network of 64 bits (RFC 4862, 5.3 and 5.5). */
 export const madeAddress = (network: Address6, hardware: HardwareAddress): Address6 => network + interfaceOf(hardware)
 export const linkLocalOf = (hardware: HardwareAddress): Address6 => madeAddress(LINK_LOCAL.network, hardware)
+
+/** The name under which the name of an address is kept: its digits from the last on (RFC 3596, 2.5). */
+export const reverse6 = (address: Address6): string =>
+  `${[...address.toString(16).padStart(32, '0')].reverse().join('.')}.ip6.arpa`

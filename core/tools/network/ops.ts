@@ -169,8 +169,8 @@ function asked(state: NetworkState, one: Ask): Applied<NetworkState> {
   const own = Object.keys(state.running[one.device] ?? {}).some(path => /\/ipv[46]\//.test(path))
   if (hasBridge(device.kind) && !own) return refused(`${device.name} has no address of its own to ask from.`)
   const to = one.what === 'lookup' ? one.name : one.to
-  const is6 = one.what !== 'lookup' && readAddress6(to) !== null
-  if (!is6 && !isName(to.toLowerCase())) return refused(`“${to}” is no address such as 10.44.10.20, and no name.`)
+  if (readAddress6(to) === null && !isName(to.toLowerCase()))
+    return refused(`“${to}” is no address such as 10.44.10.20, and no name.`)
   return { ok: true, state: { ...state, asked: [...state.asked, one].slice(-MOST_ASKED) } }
 }
 

@@ -166,8 +166,8 @@ function countedRow(network: Network, { name: device }: Device, port: string): s
   const counted = network.counted({ device, port })
   if (!counted || counted.inFrames + counted.outFrames + counted.inErrors === 0) return []
   const { inFrames, inBytes, outFrames, outBytes, inErrors } = counted
-  const damaged = inErrors > 0 ? `, ${inErrors} damaged` : ''
-  return [[`${port} in ${inFrames} frames, ${inBytes} bytes${damaged}; out ${outFrames} frames, ${outBytes} bytes`]]
+  const damaged = inErrors > 0 ? `, damaged ${inErrors}` : ''
+  return [[`${port}: frames in ${inFrames}${damaged}, out ${outFrames}; bytes in ${inBytes}, out ${outBytes}`]]
 }
 
 const own6Row = ({ port, address, bits, state }: Own6): string[] => [

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { forwards } from '~~/core/tools/network/site'
 import type { MapSeen, SignalSeen } from '~~/core/tools/network/viewing'
-import { boxOf, drawnCables, frameOf, kindText, placeOn } from './drawing'
+import { boxOf, drawnCables, frameOf, kindText, linesOf, placeOn } from './drawing'
 import FloorPlan from './FloorPlan.vue'
 import { useCableDrawing } from './useCableDrawing'
 
@@ -106,7 +106,7 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
       >
         <title>{{ counted(device.pending, 'change', 'changes') }} pending</title>
       </circle>
-      <template v-for="(address, at) in addresses ? device.addresses : []" :key="address">
+      <template v-for="(address, at) in addresses ? linesOf(device.addresses) : []" :key="address">
         <text class="address" :x="device.at.x + 8" :y="device.at.y + 44 + at * 14">{{ address }}</text>
         {{ ' ' }}
       </template>

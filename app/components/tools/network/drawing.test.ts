@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { boxOf, drawnCables, frameOf, placeOn } from './drawing'
+import { boxOf, drawnCables, frameOf, linesOf, placeOn } from './drawing'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
 const device = (name: string, x: number, y: number, addresses: string[] = []): MapSeen['devices'][number] => ({
@@ -15,6 +15,12 @@ describe('the map', () => {
   it('has room for all addresses of a device, and for everything that stands on it', () => {
     expect(boxOf(device('a', 5, 6)).height).toBe(boxOf(device('a', 5, 6, ['one'])).height)
     expect(boxOf(device('a', 5, 6, ['one', 'two'])).height).toBe(64)
+    expect(linesOf(['2001:db8:44:10::1/64', '10.44.10.11/24'])).toEqual([
+      '2001:db8:44:10:',
+      '  :1/64',
+      '10.44.10.11/24',
+    ])
+    expect(linesOf(['2001:db8:44:10:0:ff:fe00:101/64'])).toEqual(['2001:db8:44:10:0', '  :ff:fe00:101/64'])
     const area = { name: 'Office', at: { x: -20, y: 0 }, width: 500, height: 40 }
     const frame = frameOf({ areas: [area], devices: [device('a', 0, 100)] })
     expect(frame).toEqual({ x: -32, y: -12, width: 524, height: 174 })

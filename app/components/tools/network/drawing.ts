@@ -5,11 +5,23 @@ import type { MapSeen } from '../../../../core/tools/network/viewing'
 const LINE = 14
 const MARGIN = 12
 
+/** So many characters of an address have room on a line of a box. */
+const ROOM = 18
+
+/** Addresses in lines that have room in a box: long ones are broken at a colon. */
+export const linesOf = (addresses: readonly string[]): string[] =>
+  addresses.flatMap(address => {
+    if (address.length <= ROOM) return [address]
+    const last = address.lastIndexOf(':', ROOM - 1)
+    const at = address[last - 1] === ':' ? last - 1 : last
+    return [address.slice(0, at), `  ${address.slice(at)}`]
+  })
+
 /** A device as a box: high enough for its name, what it is, and its addresses. */
 export const boxOf = ({ at, addresses }: Pick<MapSeen['devices'][number], 'at' | 'addresses'>) => ({
   ...at,
   width: BOX.width,
-  height: BOX.height - LINE + LINE * Math.max(1, addresses.length),
+  height: BOX.height - LINE + LINE * Math.max(1, linesOf(addresses).length),
 })
 
 type Seen = Pick<MapSeen, 'areas' | 'devices' | 'cables'>

@@ -1,4 +1,5 @@
 import { readAddress } from '../addresses'
+import { readAddress6 } from '../addresses6'
 import type { Ask } from '../state'
 import type { NetworkOp } from '../ops'
 import { RECORD_KINDS } from '../frames/dns'
@@ -86,8 +87,8 @@ export function readLine(device: Device, line: string): Line | Misread {
   }
 }
 
-const isGoal = (text: string): boolean =>
-  readAddress(text) !== null || (isName(text.toLowerCase()) && !/^[\d.]+$/.test(text))
+const isAddress = (text: string): boolean => readAddress(text) !== null || readAddress6(text) !== null
+const isGoal = (text: string): boolean => isAddress(text) || (isName(text.toLowerCase()) && !/^[\d.]+$/.test(text))
 const isLength = (text: string): boolean => wholeNumber(text, 0, 9000)
 
 /** What is tried: to where, and what else the verb takes. */
@@ -110,7 +111,7 @@ function asking(device: Device, what: Ask['what'], words: Word[], end: number): 
     const type = RECORD_KINDS.find(one => one === second?.text)
     if (second && !type) return misread(second.at, RECORD_KINDS.join(', '))
     if (third) return misread(third.at, 'nothing more')
-    const usual = readAddress(goal.text) === null ? 'a' : 'ptr'
+    const usual = isAddress(goal.text) ? 'ptr' : 'a'
     return asked({ what, device: device.name, name: goal.text, type: type ?? usual })
   }
   if (what === 'ping' && second) {

@@ -32,8 +32,10 @@ describe('a faulty cable', () => {
   })
 
   it('is counted where it comes out', () => {
-    expect(counted(pinging(two('faulty')), 'desk-2')[0]).toMatch(/^p1 in 1 frames, 180 bytes, 2 damaged; out 1 frames/)
-    expect(counted(pinging(two()), 'desk-2')).toEqual(['p1 in 2 frames, 134 bytes; out 2 frames, 134 bytes'])
+    expect(counted(pinging(two('faulty')), 'desk-2')[0]).toMatch(
+      /^p1: frames in 1, damaged 2, out 1; bytes in 60, out 60$/,
+    )
+    expect(counted(pinging(two()), 'desk-2')).toEqual(['p1: frames in 2, out 2; bytes in 134, out 134'])
   })
 
   it('is out of the way once it is replaced', () => {

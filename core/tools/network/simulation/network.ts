@@ -46,7 +46,8 @@ interface Wire {
   faulty: boolean
   /** What went through it so far; what was damaged on the way is counted among the frames. */
   frames: number
-  bytes: number
+  bytesOut: number
+  bytesIn: number
   damaged: number
 }
 
@@ -164,7 +165,7 @@ export class Network implements Wires {
   #lay(from: PortPlace, to: PortPlace, through: Pick<Wire, 'delay' | 'bytesPerUs' | 'faulty'>): void {
     const up = this.#up.get(placeText(from)) ?? false
     const machine = this.#machines.get(to.device)!
-    const wire = { up, from, to, machine, ...through, frames: 0, bytes: 0, damaged: 0 }
+    const wire = { up, from, to, machine, ...through, frames: 0, bytesOut: 0, bytesIn: 0, damaged: 0 }
     this.#wires.get(from.device)!.set(from.port, wire)
   }
 
@@ -206,9 +207,9 @@ export class Network implements Wires {
     if (!out || !back) return null
     return {
       outFrames: out.frames,
-      outBytes: out.bytes,
+      outBytes: out.bytesOut,
       inFrames: back.frames - back.damaged,
-      inBytes: back.bytes,
+      inBytes: back.bytesIn,
       inErrors: back.damaged,
     }
   }
@@ -218,12 +219,13 @@ export class Network implements Wires {
     if (!wire?.up || this.#frames >= this.#mostFrames) return
     this.#frames += 1
     wire.frames += 1
-    wire.bytes += frame.length
+    wire.bytesOut += frame.length
     if (wire.faulty && wire.frames % ONE_OF !== 0) {
       wire.damaged += 1
       this.note(wire.to.device, wire.to.port, () => 'what comes in here is damaged: dropped')
       return
     }
+    wire.bytesIn += frame.length
     if (this.#listening) this.captured.push({ at: this.#now, from: wire.from, to: wire.to, frame })
     this.#queue.put(this.#now + wire.delay + Math.ceil(frame.length / wire.bytesPerUs), () => {
       wire.machine.receive(wire.to.port, frame)

@@ -1,5 +1,5 @@
 import { addressText } from '../../addresses'
-import { address6Text } from '../../addresses6'
+import { address6Text, readAddress6, reverse6 } from '../../addresses6'
 import { NAME_PORT, readNameMessage, writeNameMessage } from '../../frames/dns'
 import type { Code, NameMessage, NameRecord, RecordKind } from '../../frames/dns'
 import { isName } from '../../names'
@@ -32,8 +32,10 @@ function valueOf(record: NameRecord): string {
   return record.kind === 'aaaa' ? address6Text(record.address) : record.other
 }
 
-/** The whole name that is asked for: a short one is completed, an address turned round for its name (RFC 1035, 3.5). */
+/** The whole name that is asked for: a short one is completed, an address turned round for its name (RFC 1035, 3.5; RFC 3596). */
 function askedName({ machine }: Asker, name: string, kind: RecordKind): string {
+  const address6 = kind === 'ptr' ? readAddress6(name) : null
+  if (address6 !== null) return reverse6(address6)
   if (kind === 'ptr' && /^[\d.]+$/.test(name)) return `${name.split('.').reverse().join('.')}.in-addr.arpa`
   const { search } = machine.equipment
   return name.includes('.') || search === '' ? name : `${name}.${search}`

@@ -10,6 +10,8 @@ export function askText(ask: Ask): string {
       return `looks for the way to ${ask.to}`
     case 'connect':
       return `tries ${ask.to}, ${ask.transport.toUpperCase()} port ${ask.port}`
+    case 'login':
+      return `logs in at ${ask.to} as ${ask.user}`
     case 'lookup':
       return `asks what ${ask.name} is`
   }

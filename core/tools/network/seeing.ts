@@ -1,7 +1,9 @@
 import { addressText, hardwareText } from './addresses'
 import { address6Text, isLinkLocal } from './addresses6'
 import { runOf } from './running'
+import { publicKeyOf } from './settings/keys'
 import { settingKinds } from './settings/kinds'
+import { onHosts } from './settings/kinds/kind'
 import type { Group, SettingKind } from './settings/kinds'
 import { differing, interfacesIn, matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
@@ -205,6 +207,7 @@ function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equip
     { title: 'Lent addresses', rows: lender.table },
     { title: 'How often each rule fitted', rows: filtering.table },
     { title: 'Translations', rows: translating.table },
+    { title: 'Its public key', rows: onHosts(device) ? [[publicKeyOf(device.name)]] : [] },
     { title: 'Counted since the start', rows: fittedWith(device).flatMap(port => countedRow(network, device, port)) },
   ]
   return tables.filter(({ rows }) => rows.length > 0)

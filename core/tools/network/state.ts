@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { RECORD_KINDS } from './frames/dns'
 import { TRANSPORTS } from './frames/ipv4'
+import { USER } from './settings/kinds/users'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { contradiction } from './settings/checking'
@@ -26,6 +27,13 @@ export const ask = z.discriminatedUnion('what', [
     device: z.string(),
     name: z.string().max(253),
     type: z.enum(RECORD_KINDS).default('a'),
+  }),
+  /** Wants to be let in by a device: by password, or by the key of the device from which it is tried. */
+  z.strictObject({
+    what: z.literal('login'),
+    ...goal,
+    user: z.string().regex(USER),
+    password: z.string().max(63).optional(),
   }),
 ])
 export type Ask = z.infer<typeof ask>

@@ -16,8 +16,8 @@ describe('the map', () => {
     expect(boxOf(device('a', 5, 6)).height).toBe(boxOf(device('a', 5, 6, ['one'])).height)
     expect(boxOf(device('a', 5, 6, ['one', 'two'])).height).toBe(64)
     expect(linesOf(['2001:db8:44:10::1/64', '10.44.10.11/24'])).toEqual([
-      '2001:db8:44:10:',
-      '  :1/64',
+      '2001:db8:44:10',
+      '  ::1/64',
       '10.44.10.11/24',
     ])
     expect(linesOf(['2001:db8:44:10:0:ff:fe00:101/64'])).toEqual(['2001:db8:44:10:0', '  :ff:fe00:101/64'])

@@ -7,6 +7,7 @@ import type { NetworkContext } from './settings'
 import {
   judgeFlows,
   judgeJoins,
+  judgeLogsIn,
   judgeObtains,
   judgePasses,
   judgeReaches,
@@ -35,6 +36,8 @@ export function judge(state: NetworkState, check: NetworkCheck, context: Network
       return judgeObtains(copy(), check)
     case 'joins':
       return judgeJoins(copy(), check)
+    case 'logs-in':
+      return judgeLogsIn(copy(), check)
     case 'resolves':
       return judgeResolves(copy(), check)
     case 'root':

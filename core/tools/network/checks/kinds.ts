@@ -56,6 +56,16 @@ const joinsCheck = z.strictObject({
   rate: z.number().positive().optional(),
 })
 
+/** A user logs in at a device, from another: by its key, or by a password; or must not. */
+const logsInCheck = z.strictObject({
+  kind: z.literal('logs-in'),
+  from: deviceName,
+  to: addressSchema,
+  user: z.string(),
+  password: z.string().optional(),
+  not: z.boolean().default(false),
+})
+
 /** A name is resolved, asked from a device. */
 const resolvesCheck = z.strictObject({
   kind: z.literal('resolves'),
@@ -97,6 +107,7 @@ export const networkCheck = z.discriminatedUnion('kind', [
   passesCheck,
   obtainsCheck,
   joinsCheck,
+  logsInCheck,
   resolvesCheck,
   roomCheck,
   uniqueCheck,

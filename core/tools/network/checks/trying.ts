@@ -133,6 +133,14 @@ export function judgeJoins(state: NetworkState, { device, ssid, rate }: CheckOf<
   return finding(false, expected, found, near ? 'not-joined' : 'not-heard')
 }
 
+export function judgeLogsIn(state: NetworkState, check: CheckOf<'logs-in'>): Finding {
+  const { from, to, user, password, not } = check
+  const { met, lines } = tried(state, { what: 'login', device: from, to, user, ...(password ? { password } : {}) })
+  const how = `${user} ${password ? 'by a password' : `by the key of ${from}`}`
+  const expected = `${to} ${not ? 'doesn’t let' : 'lets'} ${how} in, from ${from}.`
+  return finding(met !== not, expected, `Tried from ${from}: ${lines.join('; ')}.`, not ? 'let-in' : 'not-let-in')
+}
+
 export function judgeResolves(state: NetworkState, { device, name, type, is }: CheckOf<'resolves'>): Finding {
   const answer = tried(state, { what: 'lookup', device, name, type })
   const expected = `Asked from ${device}, ${name} is ${is.join(' and ')}.`

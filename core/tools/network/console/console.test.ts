@@ -42,6 +42,11 @@ describe('a line', () => {
       'connect 10.44.10.20 udp 123',
       { type: 'ask', ask: { what: 'connect', device: 'gate', to: '10.44.10.20', transport: 'udp', port: 123 } },
     ],
+    [
+      'login 10.44.10.1 harbour',
+      { type: 'ask', ask: { what: 'login', device: 'gate', to: '10.44.10.1', user: 'harbour' } },
+    ],
+    ['ping 2001:db8::1', { type: 'ask', ask: { what: 'ping', device: 'gate', to: '2001:db8::1' } }],
     ['lookup books', { type: 'ask', ask: { what: 'lookup', device: 'gate', name: 'books', type: 'a' } }],
     ['lookup 10.44.10.20', { type: 'ask', ask: { what: 'lookup', device: 'gate', name: '10.44.10.20', type: 'ptr' } }],
     [
@@ -131,7 +136,7 @@ describe('what is shown', () => {
   })
 
   it('is help with every verb, or with one', () => {
-    expect(printed(seen(start, 'gate'), { kind: 'help', verb: null })).toHaveLength(12)
+    expect(printed(seen(start, 'gate'), { kind: 'help', verb: null })).toHaveLength(13)
     expect(printed(seen(start, 'gate'), { kind: 'help', verb: 'ping' })).toEqual([
       'ping <address or name> [bytes]  asks an address for an answer',
     ])
@@ -143,7 +148,21 @@ describe('completion', () => {
     [
       '',
       0,
-      ['put', 'drop', 'view', 'pending', 'apply', 'forget', 'undo', 'ping', 'trace', 'connect', 'lookup', 'help'],
+      [
+        'put',
+        'drop',
+        'view',
+        'pending',
+        'apply',
+        'forget',
+        'undo',
+        'ping',
+        'trace',
+        'connect',
+        'login',
+        'lookup',
+        'help',
+      ],
     ],
     ['p', 0, ['put', 'pending', 'ping']],
     ['put ', 4, ['interfaces', 'routing', 'vrrp', 'acls', 'nat', 'dhcp', 'system', 'dns', 'services']],

@@ -5,6 +5,7 @@ import type { NetworkOp } from '../ops'
 import { RECORD_KINDS } from '../frames/dns'
 import { TRANSPORTS } from '../frames/ipv4'
 import { isName } from '../names'
+import { USER } from '../settings/kinds/users'
 import { isPort, wholeNumber } from '../settings/numbers'
 import { matchPath } from '../settings/paths'
 import type { Device } from '../site'
@@ -21,7 +22,8 @@ export const verbs = {
   ping: { takes: '<address or name> [bytes]', about: 'asks an address for an answer' },
   trace: { takes: '<address or name>', about: 'finds who is on the way to an address' },
   connect: { takes: '<address or name> [tcp|udp] <port>', about: 'tries whether a port answers' },
-  lookup: { takes: '<name or address> [a|cname|ptr|mx]', about: 'asks the name server for a name' },
+  login: { takes: '<address or name> <user> [password]', about: 'tries to log in at a device, by key or by password' },
+  lookup: { takes: '<name or address> [a|aaaa|cname|ptr|mx]', about: 'asks the name server for a name' },
   help: { takes: '[verb]', about: 'says what can be typed' },
 } as const
 export type Verb = keyof typeof verbs
@@ -74,6 +76,7 @@ export function readLine(device: Device, line: string): Line | Misread {
     case 'ping':
     case 'trace':
     case 'connect':
+    case 'login':
     case 'lookup':
       return asking(device, verb.text, rest, end)
     case 'help': {
@@ -106,6 +109,12 @@ function asking(device: Device, what: Ask['what'], words: Word[], end: number): 
     const extra = named ? more[0] : third
     if (extra) return misread(extra.at, 'nothing more')
     return asked({ what, ...on, transport: named ?? 'tcp', port: Number(port.text) })
+  }
+  if (what === 'login') {
+    if (!second || !USER.test(second.text)) return misread(second?.at ?? end, 'the name of a user such as harbour')
+    const extra = more[0]
+    if (extra) return misread(extra.at, 'nothing more')
+    return asked({ what, ...on, user: second.text, ...(third ? { password: third.text } : {}) })
   }
   if (what === 'lookup') {
     const type = RECORD_KINDS.find(one => one === second?.text)

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { made, yard } from '../sites.fixture'
+import { publicKeyOf } from '../settings/keys'
 import { settingKinds } from '../settings/kinds'
 import type { Device } from '../site'
 import { configurationOf, MOST_CHARACTERS, readConfiguration } from './configuration'
@@ -154,6 +155,7 @@ describe('a configuration as a file', () => {
         kind.choices?.[0] ?? '',
         'tide and timber',
         'agg1',
+        publicKeyOf('desk-1'),
         '2001:db8::1',
         '2001:db8::1/64',
         'p4',

@@ -4,6 +4,7 @@ import type { Address6 } from '../addresses6'
 import type { Address } from '../addresses'
 import type { Ask } from '../state'
 import { connect } from './asking/connect'
+import { logIn } from './asking/login'
 import { lookUp } from './asking/lookup'
 import { ping } from './asking/ping'
 import { echoing4, echoing6 } from './asking/echoing'
@@ -87,5 +88,7 @@ function tried(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address)
       return trace(asker, echoing4(asker, to))
     case 'connect':
       return connect(asker, { to, name: ask.to, text, transport: ask.transport, port: ask.port })
+    case 'login':
+      return logIn(asker, to, { user: ask.user, password: ask.password ?? null, from: ask.device, to: text })
   }
 }

@@ -1,4 +1,4 @@
-import { readAddress } from '../addresses'
+import { addressText, readAddress } from '../addresses'
 import type { Address } from '../addresses'
 import { PORTS } from '../frames/dhcp'
 import type { Service } from '../settings/kinds/services'
@@ -13,6 +13,7 @@ import { Borrower } from './services/borrower'
 import type { Borrowed } from './services/borrower'
 import { Directory } from './services/directory'
 import { Lender, Relay } from './services/lender'
+import { isLogin, Shell } from './services/shell'
 import { NameServer } from './services/zones'
 import { SECOND_US } from './node'
 import { OspfRouter } from './ospf/router'
@@ -38,6 +39,8 @@ export class Equipment {
   readonly #borrowers: readonly Borrower[]
   readonly #names: NameServer
   readonly #directory: Directory
+  readonly #shell: Shell
+  readonly #own: Stack['own']
   readonly #resolver: Address | null
   readonly search: string
 
@@ -55,6 +58,8 @@ export class Equipment {
     this.lender = new Lender(device, settings, stack, this.datagrams)
     this.#relay = new Relay(device, settings, stack, this.datagrams)
     this.#names = new NameServer(device, settings, stack, this.datagrams)
+    this.#shell = new Shell(device, settings)
+    this.#own = stack.own
     this.#directory = new Directory(device, settings, stack, this.datagrams)
     this.#resolver = readAddress(told(device, settings, 'system/dns-resolver/server')[0]?.value ?? '')
     this.search = told(device, settings, 'system/dns-resolver/search')[0]?.value ?? ''
@@ -101,9 +106,18 @@ export class Equipment {
     return this.#resolver ?? this.borrowed.find(({ resolver }) => resolver !== null)?.resolver ?? null
   }
 
+  /** Whoever wants to log in is let in or not; others hear what listens here. */
+  #letIn(said: Uint8Array, answer: (said: Uint8Array) => Uint8Array): Uint8Array {
+    const words = new TextDecoder().decode(said)
+    if (!isLogin(words)) return answer(said)
+    const own = (text: string): boolean => this.#own.some(({ address }) => addressText(address) === text)
+    return new TextEncoder().encode(this.#shell.answer(words, own))
+  }
+
   #serve(transport: string, port: number, service: Service, name: string): void {
     const answer = answering(service, name)
-    if (transport === 'tcp') this.connections.listen(port, answer)
+    if (transport === 'tcp' && service === 'shell') this.connections.listen(port, said => this.#letIn(said, answer))
+    else if (transport === 'tcp') this.connections.listen(port, answer)
     else
       this.datagrams.open(port, received => {
         this.datagrams.answer(received, port, answer(received.data))

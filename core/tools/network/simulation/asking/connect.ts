@@ -12,6 +12,8 @@ interface Goal {
   text: string
   transport: 'tcp' | 'udp'
   port: number
+  /** What is said once it is open; what the port usually hears where nothing is given. */
+  says?: string
 }
 
 /** The first line of what was said, as far as it is text. */
@@ -29,14 +31,19 @@ export function connect(asker: Asker, goal: Goal): Outcome {
 
 type Back = Parameters<Parameters<typeof listening>[2]>[0]
 
-function byConnection(asker: Asker, { to, name, text, port }: Goal, back: Back): Outcome {
+function byConnection(asker: Asker, { to, name, text, port, says }: Goal, back: Back): Outcome {
   const { network, machine } = asker
   const begun = network.now
   let outcome: Connected | null = null
   const ports = { own: ownPort(asker), peer: port }
-  const sent = machine.equipment.connections.connect(to, ports, opening(port, name), one => {
-    outcome = one
-  })
+  const sent = machine.equipment.connections.connect(
+    to,
+    ports,
+    says === undefined ? opening(port, name) : new TextEncoder().encode(says),
+    one => {
+      outcome = one
+    },
+  )
   if (!sent) return noWay(text)
   network.run(begun + PATIENCE_US, () => outcome !== null || back.length > 0)
   const took = milliseconds(network.now - begun)

@@ -1,0 +1,60 @@
+import { isSignedFor, proofOf, publicKeyOf, signedBy } from '../../settings/keys'
+import type { Settings } from '../../settings/paths'
+import { told, toldBy } from '../../settings/told'
+import type { Device } from '../../site'
+
+/** Where devices listen for those who look after them. */
+export const SHELL_PORT = 22
+
+/** Who wants to be let in: by the key of the device at which they sit, or by a password. */
+export interface Login {
+  user: string
+  password: string | null
+  /** The device at which they sit, and the address at which they knock. */
+  from: string
+  to: string
+}
+
+const LOGIN = /^login (\S+) (\S+)\n(key|password) (\S+)(?: (\S+))?\n$/
+
+/** What is said first: who one is and where one knocks, and the proof of it by key or password. */
+export function loginText({ user, password, from, to }: Login): string {
+  const who = `login ${user} ${to}`
+  if (password !== null) return `${who}\npassword ${proofOf(password, who)}\n`
+  return `${who}\nkey ${publicKeyOf(from)} ${signedBy(from, who)}\n`
+}
+
+export const isLogin = (said: string): boolean => said.startsWith('login ')
+const WELCOME = 'come in, '
+/** Whether an answer lets somebody in. */
+export const isWelcome = (answer: string): boolean => answer.startsWith(WELCOME)
+
+/** Lets those in who are known, by what they are known by. */
+export class Shell {
+  readonly #passwords: ReadonlyMap<string, string>
+  readonly #keys: ReadonlyMap<string, string>
+  readonly #byPassword: boolean
+
+  constructor(device: Device, settings: Settings) {
+    this.#passwords = toldBy(device, settings, 'system/users/<user>/password')
+    this.#keys = toldBy(device, settings, 'system/users/<user>/authorized-key')
+    this.#byPassword = told(device, settings, 'system/shell/passwords')[0]?.value !== 'false'
+  }
+
+  /** `own`: whether an address is one of the device’s own: what was signed for another isn’t taken here. */
+  answer(said: string, own: (address: string) => boolean): string {
+    const [, user = '', to = '', by = '', proof = '', signature = ''] = LOGIN.exec(said) ?? []
+    if (!own(to)) return 'refused: nobody of that name is meant here\n'
+    const who = `login ${user} ${to}`
+    if (by === 'key') {
+      const key = this.#keys.get(user)
+      const known = key !== undefined && key === proof && isSignedFor(key, who, signature)
+      return known ? `${WELCOME}${user}\n` : `refused: this key isn’t known for ${user}\n`
+    }
+    if (!this.#byPassword) return 'refused: a password is not enough here\n'
+    const password = this.#passwords.get(user)
+    return password !== undefined && proofOf(password, who) === proof
+      ? `${WELCOME}${user}\n`
+      : 'refused: no such user, or another password\n'
+  }
+}

@@ -76,7 +76,7 @@ describe('a sitting on the server', () => {
   beforeEach(oneTrainee)
 
   it('is the same after the server forgot everything but the log, snapshots included', async () => {
-    const before = servicesOf(context, { snapshotAfterEvents: 400 }).sittings
+    const before = servicesOf(context, { snapshotAfterEvents: 400, snapshotAfterMs: Infinity }).sittings
     const { view } = await before.start(person, 'a')
     for (let count = 0; count < 30; count += 1) {
       await before.record(

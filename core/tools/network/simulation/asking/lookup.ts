@@ -32,7 +32,10 @@ function valueOf(record: NameRecord): string {
   return record.kind === 'aaaa' ? address6Text(record.address) : record.other
 }
 
-/** The whole name that is asked for: a short one is completed, an address turned round for its name (RFC 1035, 3.5; RFC 3596). */
+/**
+ * The whole name that is asked for: a short one is completed, an address turned round for its name (RFC 1035, 3.5;
+ * RFC 3596).
+ */
 function askedName({ machine }: Asker, name: string, kind: RecordKind): string {
   const address6 = kind === 'ptr' ? readAddress6(name) : null
   if (address6 !== null) return reverse6(address6)

@@ -98,7 +98,7 @@ describe('a network', () => {
     await see(driver, text('10.44.20.11 is in its network 10.44.0.0/16: asks who that is'))
     await keys('put interfaces/p1/ipv4/adress 1', Key.ENTER)
     await console('“adress”: expected address')
-    await keys('pu', Key.TAB, ' int', Key.TAB, '/p1/ip', Key.TAB, '/a', Key.TAB, ' 10.44.10.11/24', Key.ENTER)
+    await keys('pu', Key.TAB, ' int', Key.TAB, '/p1/ipv4', Key.TAB, '/a', Key.TAB, ' 10.44.10.11/24', Key.ENTER)
     await console('10.44.10.11/16 → 10.44.10.11/24')
     await keys('apply', Key.ENTER)
     await console('done')

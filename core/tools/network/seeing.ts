@@ -119,7 +119,8 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
     settings: isForeign(device) ? [] : settingsSeen(device, running, pending, own),
     pending: differences(state, name),
     canUndo: (state.earlier[name] ?? []).length > 0,
-    tables: isForeign(device) ? [] : tablesOf(network, machine),
+    // What others have set is theirs; what their device hears can be looked at over their shoulder.
+    tables: isForeign(device) ? heardTable(network, device) : tablesOf(network, machine),
   }
 }
 
@@ -178,12 +179,18 @@ const own6Row = ({ port, address, bits, state }: Own6): string[] => [
   ...(state === 'taken' ? ['not used: somebody else has it'] : []),
 ]
 
+function heardTable(network: Network, device: Device): { title: string; rows: string[][] }[] {
+  const rows = heardRows(network, device)
+  return rows.length > 0 ? [{ title: 'Heard on the air', rows }] : []
+}
+
 /** What a device knows while it runs. */
 function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
   const { borrowed, lender, filtering, translating, ospf, rip, standingIn } = equipment
   const tables = [
     { title: 'Joined on the air', rows: stationRows(network, device) },
-    { title: 'Heard on the air', rows: heardRows(network, device) },
+    ...heardTable(network, device),
+    { title: 'Addresses that others have, too', rows: stack.conflicts },
     { title: 'Routing table', rows: stack.routes.map(route => [routeText(route)]) },
     { title: 'IPv6 addresses', rows: stack6.own.map(own6Row) },
     { title: 'IPv6 routing table', rows: stack6.routes.map(route => [route6Text(route)]) },

@@ -29,6 +29,8 @@ interface Neighbour {
 export interface Resident {
   /** Whether this device answers for an address on a port. */
   isFor(port: string, address: Address): boolean
+  /** Whether an interface of its alone has an address. */
+  isOwn(port: string, address: Address): boolean
   /** The hardware address that it has for an address of its own. */
   hardwareFor(port: string, address: Address): HardwareAddress
   /** The address from which it asks on a port for another; 0 where it has none. */
@@ -38,6 +40,8 @@ export interface Resident {
 /** Who is on the wire, and by which hardware address (RFC 826). */
 export class Neighbours {
   readonly #known = new Map<Address, Neighbour>()
+  /** Who else has an address of this device. */
+  readonly #rivals = new Map<Address, HardwareAddress>()
 
   constructor(
     private readonly link: Link,
@@ -50,6 +54,14 @@ export class Neighbours {
         ? []
         : [{ address: addressText(address), hardware: hardwareText(hardware) }],
     )
+  }
+
+  /** The addresses of its own that somebody else has, too, and who that is. */
+  get conflicts(): { address: string; hardware: string }[] {
+    return [...this.#rivals].map(([address, hardware]) => ({
+      address: addressText(address),
+      hardware: hardwareText(hardware),
+    }))
   }
 
   /** The hardware address of somebody; null where that isn’t known, or was long ago. */
@@ -106,6 +118,7 @@ export class Neighbours {
   receive(port: string, payload: Uint8Array): void {
     const arp = readArp(payload)
     if (!arp) return
+    this.#compare(port, arp)
     const asked = this.resident.isFor(port, arp.to)
     // Who asks or answers is remembered by those who know it, and by those who are meant (RFC 826).
     if (this.#known.has(arp.from) || asked) this.#learn(arp)
@@ -122,6 +135,13 @@ export class Neighbours {
       toHardware: arp.fromHardware,
       to: arp.from,
     })
+  }
+
+  /** Whoever speaks from an address of this device is a rival for it (RFC 5227, 2.4). */
+  #compare(port: string, { from, fromHardware }: Arp): void {
+    if (fromHardware === this.link.hardware(port) || !this.resident.isOwn(port, from)) return
+    this.#rivals.set(from, fromHardware)
+    this.link.note(port, () => `is ${addressText(from)} itself, and hears that ${hardwareText(fromHardware)} is, too`)
   }
 
   #send(port: string, to: HardwareAddress, arp: Arp): void {

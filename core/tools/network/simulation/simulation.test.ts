@@ -151,6 +151,23 @@ describe('a network', () => {
   })
 })
 
+describe('two devices with one address', () => {
+  const twice = after(start, put('books', 'interfaces/p1/ipv4/address', '10.44.10.11/24'), applied('books'))
+  const conflicts = (state: NetworkState) => runOf(state).network.machine('desk-1')!.stack.conflicts
+
+  it('hear of each other as soon as one of them speaks', () => {
+    const asked = after(twice, pinged('books', '10.44.10.1'))
+    expect(conflicts(asked)).toEqual([['10.44.10.11', '02:00:00:00:02:01']])
+    expect(lastOf(asked).notes.map(({ device, words }) => `${device}: ${words}`)).toContain(
+      'desk-1: is 10.44.10.11 itself, and hears that 02:00:00:00:02:01 is, too',
+    )
+  })
+
+  it('are none where each has its own', () => {
+    expect(conflicts(after(start, pinged('books', '10.44.10.1')))).toEqual([])
+  })
+})
+
 describe('the longest prefix', () => {
   const prefix = fc
     .tuple(fc.integer({ min: 0, max: 2 ** 32 - 1 }), fc.integer({ min: 0, max: 32 }))

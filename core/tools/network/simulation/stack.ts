@@ -77,6 +77,7 @@ export class Stack {
         this.#own.some(one => one.port === port && one.address === address) ||
         this.answersFor.has(address) ||
         this.#shared.get(address)?.port === port,
+      isOwn: (port, address) => this.#own.some(one => one.port === port && one.address === address),
       hardwareFor: (port, address) => this.#shared.get(address)?.hardware ?? link.hardware(port),
       addressOn: (port, towards) => this.#sourceOn(port, towards)?.address ?? 0,
     })
@@ -92,6 +93,11 @@ export class Stack {
 
   get routes(): readonly Route[] {
     return this.#table
+  }
+
+  /** The addresses of its own that somebody else has, too. */
+  get conflicts(): string[][] {
+    return this.#neighbours.conflicts.map(({ address, hardware }) => [address, hardware])
   }
 
   get neighbours(): { address: string; hardware: string }[] {

@@ -6,7 +6,7 @@ const LINE = 14
 const MARGIN = 12
 
 /** So many characters of an address have room on a line of a box. */
-const ROOM = 18
+const ROOM = 17
 
 /** Addresses in lines that have room in a box: long ones are broken at a colon. */
 export const linesOf = (addresses: readonly string[]): string[] =>

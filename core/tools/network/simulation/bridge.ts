@@ -115,7 +115,10 @@ export class Bridge {
     const others = [...this.ports.keys()].filter(
       one => one !== port && this.#goesOut(one, vlan) && !this.#apart(port, one),
     )
-    const why = (): string => (to === ALL_HARDWARE ? 'to everyone' : `doesn’t know where ${hardwareText(to)} is`)
+    const why = (): string => {
+      if (to === ALL_HARDWARE) return 'to everyone'
+      return isGroup(to) ? `to the group ${hardwareText(to)}` : `doesn’t know where ${hardwareText(to)} is`
+    }
     const where = (): string => others.join(', ') || 'no port, since no other is up'
     this.link.note(port, () => `${why()}${inVlan(vlan)}: out of ${where()}`)
     for (const one of others) this.#out(one, vlan, frame)

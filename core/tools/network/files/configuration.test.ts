@@ -109,8 +109,9 @@ describe('a configuration as a file', () => {
         },
       ],
     })
+    const route = { 'destination-prefix': '::/0', 'next-hop': { 'next-hop-address': '2001:db8:44::1' } }
     expect(JSON.stringify(file['ietf-routing:routing'])).toContain(
-      '"ietf-ipv6-unicast-routing:ipv6":{"route":[{"destination-prefix":"::/0","next-hop":{"next-hop-address":"2001:db8:44::1"}}]}',
+      `"ietf-ipv6-unicast-routing:ipv6":${JSON.stringify({ route: [route] })}`,
     )
   })
 

@@ -5,7 +5,7 @@ import { topologyOf } from './files/topology'
 import { runOf } from './running'
 import { addressesIn, deviceSeen, differences } from './seeing'
 import type { DeviceSeen } from './seeing'
-import { airPort, levelsOn } from './simulation/air/joining'
+import { airPort, isJoined, levelsOn } from './simulation/air/joining'
 import type { Joining, Raster } from './simulation/air/joining'
 import type { Answer } from './simulation/asking'
 import { deviceNamed, isForeign, placeText, readPlace } from './site'
@@ -146,8 +146,8 @@ function mapSeen(state: NetworkState): MapSeen {
 
 /** What a station has joined, as a cable between it and the access point. */
 function airSeen(joining: Joining): CableSeen[] {
+  if (!isJoined(joining)) return []
   const { station, joined } = joining
-  if (!joined) return []
   const { ssid, vlan } = joined.offered
   return [
     {
@@ -155,7 +155,7 @@ function airSeen(joining: Joining): CableSeen[] {
       to: placeText(station),
       up: true,
       vlans: { from: vlan === 1 ? '' : `VLAN ${vlan}`, to: '' },
-      air: { ssid, level: joined.level, rate: joined.rate! },
+      air: { ssid, level: joined.level, rate: joined.rate },
     },
   ]
 }

@@ -146,7 +146,7 @@ describe('a sitting on the server', () => {
     expect((await sittings.task(person, view.id, TASK, [])).packed).toMatchObject({ entries: [{ number: 2 }] })
   })
 
-  it('appends that come together are written together, and one that can’t be written keeps none of the others out', async () => {
+  it('appends that come together are written together; one that can’t be written keeps no other out', async () => {
     const { view } = await servicesOf(context).sittings.start(person, 'a')
     const row = (seq: number, clientId: string) => ({
       seq,

@@ -121,7 +121,7 @@ export function judgeJoins(state: NetworkState, { device, ssid, rate }: CheckOf<
   const own = remembered(state, `air of ${device}`, ({ air }) => air.find(({ station }) => station.device === device))
   const { joined, heard } = own ?? { joined: null, heard: [] }
   if (joined?.offered.ssid === ssid) {
-    const slow = rate !== undefined && (joined.rate ?? 0) < rate
+    const slow = rate !== undefined && joined.rate < rate
     const { drowned } = joined
     const louder = drowned > 0 ? `; others on its channel drown it by ${drowned} dB` : ''
     return finding(!slow, expected, `${device} joins ${ssid}, and has ${joined.rate} Mbit/s${louder}.`, 'too-slow')

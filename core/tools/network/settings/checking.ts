@@ -1,14 +1,14 @@
 import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAddress } from '../addresses'
 import type { Address, Prefix } from '../addresses'
-import { radiosOf } from '../site'
 import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../addresses6'
 import type { Address6 } from '../addresses6'
+import { radiosOf } from '../site'
 import type { Device } from '../site'
 import { channelOf, CHANNELS_IN_WORDS } from './bands'
-import { radioOf } from './radios'
-import type { Settings } from './paths'
 import { asksForPassphrase } from './kinds/wireless'
 import type { Security } from './kinds/wireless'
+import type { Settings } from './paths'
+import { radioOf } from './radios'
 import { told } from './told'
 
 /** An address of an interface. */
@@ -33,6 +33,14 @@ export const addresses6Of = (device: Device, settings: Settings): { port: string
 
 export const networkAt = ({ address, bits }: OwnAddress): Prefix => ({ network: networkOf(address, bits), bits })
 
+const network6Text = ({ address, bits }: { address: Address6; bits: number }): string =>
+  prefix6Text({ network: network6Of(address, bits), bits })
+
+const overlapText = (port: string, prefix: string, other: string, otherPrefix: string): string =>
+  `${port} is in ${prefix} and ${other} in ${otherPrefix}: these overlap, and nobody could tell which way to send.`
+const toItselfText = ({ name }: Device, prefix: string, hop: string): string =>
+  `The route to ${prefix} goes to ${hop}, which is ${name} itself.`
+
 /** Why settings can’t all hold together, in words; null where they can. */
 export function contradiction(device: Device, settings: Settings): string | null {
   const own = addressesOf(device, settings)
@@ -40,16 +48,13 @@ export function contradiction(device: Device, settings: Settings): string | null
     for (const other of own.slice(at + 1)) {
       const [first, second] = [networkAt(one), networkAt(other)]
       if (isIn(second.network, first) || isIn(first.network, second))
-        return (
-          `${one.port} is in ${prefixText(first)} and ${other.port} in ${prefixText(second)}: ` +
-          'these overlap, and nobody could tell which way to send.'
-        )
+        return overlapText(one.port, prefixText(first), other.port, prefixText(second))
     }
   for (const leaf of ['next-hop', 'backup-next-hop'])
     for (const { at, value } of told(device, settings, `routing/routes/<prefix>/${leaf}`)) {
       const hop = readAddress(value)
       if (hop !== null && own.some(({ address }) => address === hop))
-        return `The route to ${at[0]!} goes to ${addressText(hop)}, which is ${device.name} itself.`
+        return toItselfText(device, at[0]!, addressText(hop))
     }
   return ipv6Contradiction(device, settings) ?? onAirContradiction(device, settings)
 }
@@ -61,15 +66,10 @@ function ipv6Contradiction(device: Device, settings: Settings): string | null {
     for (const other of own.slice(at + 1)) {
       const bits = Math.min(one.bits, other.bits)
       if (isIn6(one.address, { network: network6Of(other.address, bits), bits }))
-        return (
-          `${one.port} is in ${prefix6Text({ network: network6Of(one.address, one.bits), bits: one.bits })} and ` +
-          `${other.port} in ${prefix6Text({ network: network6Of(other.address, other.bits), bits: other.bits })}: ` +
-          'these overlap, and nobody could tell which way to send.'
-        )
+        return overlapText(one.port, network6Text(one), other.port, network6Text(other))
     }
   for (const { at, value } of told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop'))
-    if (own.some(({ address }) => address === readAddress6(value)))
-      return `The route to ${at[0]!} goes to ${value}, which is ${device.name} itself.`
+    if (own.some(({ address }) => address === readAddress6(value))) return toItselfText(device, at[0]!, value)
   return null
 }
 

@@ -13,7 +13,7 @@ import { Borrower } from './services/borrower'
 import type { Borrowed } from './services/borrower'
 import { Directory } from './services/directory'
 import { Lender, Relay } from './services/lender'
-import { isLogin, Shell } from './services/shell'
+import { Shell } from './services/shell'
 import { NameServer } from './services/zones'
 import { SECOND_US } from './node'
 import { OspfRouter } from './ospf/router'
@@ -39,8 +39,6 @@ export class Equipment {
   readonly #borrowers: readonly Borrower[]
   readonly #names: NameServer
   readonly #directory: Directory
-  readonly #shell: Shell
-  readonly #own: Stack['own']
   readonly #resolver: Address | null
   readonly search: string
 
@@ -58,8 +56,6 @@ export class Equipment {
     this.lender = new Lender(device, settings, stack, this.datagrams)
     this.#relay = new Relay(device, settings, stack, this.datagrams)
     this.#names = new NameServer(device, settings, stack, this.datagrams)
-    this.#shell = new Shell(device, settings)
-    this.#own = stack.own
     this.#directory = new Directory(device, settings, stack, this.datagrams)
     this.#resolver = readAddress(told(device, settings, 'system/dns-resolver/server')[0]?.value ?? '')
     this.search = told(device, settings, 'system/dns-resolver/search')[0]?.value ?? ''
@@ -67,8 +63,13 @@ export class Equipment {
     this.#borrowers = [...clients]
       .filter(([, value]) => value === 'true')
       .map(([port]) => new Borrower(port, stack.link.hardware(port), stack, this.datagrams))
+    const isOwn = (text: string): boolean => stack.own.some(({ address }) => addressText(address) === text)
+    const answerOf = (service: Service): ((said: Uint8Array) => Uint8Array) => {
+      const answer = answering(service, device.name)
+      return service === 'shell' ? new Shell(device, settings, isOwn, answer).answer : answer
+    }
     for (const { at, value } of told(device, settings, 'services/<transport>/<number>'))
-      this.#serve(at[0]!, Number(at[1]), value as Service, device.name)
+      this.#serve(at[0]!, Number(at[1]), answerOf(value as Service))
   }
 
   /** After how many microseconds what it says to others has come to its end. */
@@ -106,18 +107,8 @@ export class Equipment {
     return this.#resolver ?? this.borrowed.find(({ resolver }) => resolver !== null)?.resolver ?? null
   }
 
-  /** Whoever wants to log in is let in or not; others hear what listens here. */
-  #letIn(said: Uint8Array, answer: (said: Uint8Array) => Uint8Array): Uint8Array {
-    const words = new TextDecoder().decode(said)
-    if (!isLogin(words)) return answer(said)
-    const own = (text: string): boolean => this.#own.some(({ address }) => addressText(address) === text)
-    return new TextEncoder().encode(this.#shell.answer(words, own))
-  }
-
-  #serve(transport: string, port: number, service: Service, name: string): void {
-    const answer = answering(service, name)
-    if (transport === 'tcp' && service === 'shell') this.connections.listen(port, said => this.#letIn(said, answer))
-    else if (transport === 'tcp') this.connections.listen(port, answer)
+  #serve(transport: string, port: number, answer: (said: Uint8Array) => Uint8Array): void {
+    if (transport === 'tcp') this.connections.listen(port, answer)
     else
       this.datagrams.open(port, received => {
         this.datagrams.answer(received, port, answer(received.data))

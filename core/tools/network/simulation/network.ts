@@ -4,8 +4,8 @@ import type { PortPlace } from '../site'
 import type { NetworkState } from '../state'
 import { asksForUser } from '../settings/kinds/wireless'
 import { Admission } from './air/admitting'
-import { airPort, joiningsOf } from './air/joining'
-import type { Joining } from './air/joining'
+import { airPort, isJoined, joiningsOf } from './air/joining'
+import type { Joined, Joining } from './air/joining'
 import { Machine } from './machine'
 import type { AirPorts } from './machine'
 import { SECOND_US } from './node'
@@ -93,16 +93,16 @@ export class Network implements Wires {
       this.#wires.set(device.name, new Map())
       for (const port of shutIn(device, running[device.name] ?? {})) shut.add(placeText({ device: device.name, port }))
     }
-    const ends = cables.flatMap(({ from, to }) => [
-      [from, to],
-      [to, from],
+    const directions = cables.flatMap(({ from, to, faulty = false }) => [
+      { from, to, faulty },
+      { from: to, to: from, faulty },
     ])
-    const up = new Map(ends.map(([from, to]) => [from!, !shut.has(from!) && !shut.has(to!)]))
+    const up = new Map(directions.map(({ from, to }) => [from, !shut.has(from) && !shut.has(to)]))
     this.#up = up
     this.#joinings = joiningsOf(site, running)
-    const onAir = this.#joinings.filter(({ joined }) => joined !== null)
+    const onAir = this.#joinings.filter(isJoined)
     for (const joining of onAir)
-      for (const end of airEnds(joining)) up.set(placeText(end), !asksForUser(joining.joined!.offered.security))
+      for (const end of airEnds(joining)) up.set(placeText(end), !asksForUser(joining.joined.offered.security))
     for (const device of site.devices) {
       const hardware = new Map(
         fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
@@ -113,27 +113,23 @@ export class Network implements Wires {
       const air = airPortsOf(onAir, device.name)
       this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }
-    for (const { from, to, faulty = false } of cables)
-      for (const [one, other] of [
-        [from, to],
-        [to, from],
-      ] as const)
-        this.#lay(readPlace(one), readPlace(other), { delay: CABLE_US, bytesPerUs: BYTES_PER_US, faulty })
+    for (const { from, to, faulty } of directions)
+      this.#lay(readPlace(from), readPlace(to), { delay: CABLE_US, bytesPerUs: BYTES_PER_US, faulty })
     for (const joining of onAir) {
       const [station, point] = airEnds(joining)
-      const bytesPerUs = joining.joined!.rate! / 8
+      const bytesPerUs = joining.joined.rate / 8
       const through = { delay: AIR_US, bytesPerUs, faulty: false }
       this.#lay(station, point, through)
       this.#lay(point, station, through)
     }
-    const asked = onAir.filter(({ joined }) => asksForUser(joined!.offered.security))
+    const asked = onAir.filter(({ joined }) => asksForUser(joined.offered.security))
     this.#admissions = asked.map((joining, number) => this.#admission(joining, number))
     for (const machine of this.#machines.values()) machine.start()
     for (const admission of this.#admissions) admission.start()
   }
 
   /** Lets a station in once the directory knows it. */
-  #admission(joining: Joining, number: number): Admission {
+  #admission(joining: Joined, number: number): Admission {
     const [station, point] = airEnds(joining)
     const machine = this.#machines.get(station.device)!
     return new Admission(
@@ -255,12 +251,12 @@ export class Network implements Wires {
 }
 
 /** Both ends of what was joined on the air: the station’s radio, and the port behind which it is. */
-function airEnds(joining: Joining): [station: PortPlace, point: PortPlace] {
-  return [joining.station, { device: joining.joined!.from.device, port: airPort(joining) }]
+function airEnds(joining: Joined): [station: PortPlace, point: PortPlace] {
+  return [joining.station, { device: joining.joined.from.device, port: airPort(joining) }]
 }
 
 /** The ports behind which an access point has stations, each in the VLAN of the network that it joined. */
-function airPortsOf(joinings: readonly Joining[], device: string): AirPorts {
-  const here = joinings.filter(({ joined }) => joined!.from.device === device)
-  return new Map(here.map(joining => [airPort(joining), joining.joined!.offered]))
+function airPortsOf(joinings: readonly Joined[], device: string): AirPorts {
+  const here = joinings.filter(({ joined }) => joined.from.device === device)
+  return new Map(here.map(joining => [airPort(joining), joining.joined.offered]))
 }

@@ -72,12 +72,12 @@ export class Stack {
   ) {
     this.#own.push(...own)
     this.#fixed = [...fixed]
+    const isOwn = (port: string, address: Address): boolean =>
+      this.#own.some(one => one.port === port && one.address === address)
     this.#neighbours = new Neighbours(link, {
       isFor: (port, address) =>
-        this.#own.some(one => one.port === port && one.address === address) ||
-        this.answersFor.has(address) ||
-        this.#shared.get(address)?.port === port,
-      isOwn: (port, address) => this.#own.some(one => one.port === port && one.address === address),
+        isOwn(port, address) || this.answersFor.has(address) || this.#shared.get(address)?.port === port,
+      isOwn,
       hardwareFor: (port, address) => this.#shared.get(address)?.hardware ?? link.hardware(port),
       addressOn: (port, towards) => this.#sourceOn(port, towards)?.address ?? 0,
     })

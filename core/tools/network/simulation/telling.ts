@@ -17,13 +17,15 @@ const UNREACHABLE_WORDS: Readonly<Record<Unreachable, string>> = {
   forbidden: 'forbidden',
 }
 
-/** What a message says, as a sentence’s end. */
-export function heardWords(message: Icmp, from: Address): string {
-  const who = addressText(from)
+/** What a message of either version says, as a sentence’s end. `limit`: what ran out where it went too far. */
+export function messageWords(message: { kind: string; why?: Unreachable }, who: string, limit: string): string {
   if (message.kind === 'echo-reply') return `hears the answer of ${who}`
-  if (message.kind === 'time-exceeded') return `is told by ${who}: time to live used up`
-  return message.kind === 'unreachable' ? `is told by ${who}: ${UNREACHABLE_WORDS[message.why]}` : `hears ${who}`
+  if (message.kind === 'time-exceeded') return `is told by ${who}: ${limit} used up`
+  return message.why ? `is told by ${who}: ${UNREACHABLE_WORDS[message.why]}` : `hears ${who}`
 }
+
+export const heardWords = (message: Icmp, from: Address): string =>
+  messageWords(message, addressText(from), 'time to live')
 
 /** Whether a packet tells what became of another: of such nothing is told in turn (RFC 1122, 3.2.2). */
 export function isTelling(packet: Packet): boolean {

@@ -4,7 +4,7 @@ import { DIRECTORY_PORT, readVerdict, writeRequest } from '../../frames/radius'
 import type { AccessRequest } from '../../frames/radius'
 import type { Machine } from '../machine'
 import { SECOND_US } from '../node'
-import type { Joining } from './joining'
+import type { Joined } from './joining'
 
 /** After so long it is asked again, and so often. */
 const AGAIN_US = 3 * SECOND_US
@@ -22,7 +22,7 @@ export class Admission {
   why = WAITING
 
   constructor(
-    readonly joining: Joining,
+    readonly joining: Joined,
     private readonly point: Machine,
     private readonly number: number,
     private readonly station: number,
@@ -39,15 +39,15 @@ export class Admission {
   #ask(tries: number): void {
     if (this.why === '') return
     const { wanted, joined } = this.joining
-    const { directory, secret, ssid } = joined!.offered
+    const { directory, secret, ssid } = joined.offered
     const goal = readAddress(directory)!
     const { stack, equipment, link, device } = this.point
     const note = (words: string): void => {
-      link.note(joined!.from.port, () => words)
+      link.note(joined.from.port, () => words)
     }
     if (tries > TRIES) {
       if (this.why === WAITING) this.why = `isn’t let in: the directory ${directory} doesn’t answer ${device.name}`
-      note(`asked ${directory} about ${wanted!.user}, and nobody answered`)
+      note(`asked ${directory} about ${wanted.user}, and nobody answered`)
       return
     }
     const from = stack.sourceFor(goal)
@@ -55,12 +55,12 @@ export class Admission {
     else {
       const identifier = (this.number * 16 + tries) % 256
       const own = { identifier, authenticator: unforeseen(`${device.name} ${this.number} ${tries} ${link.now}`) }
-      const point = hardwareText(link.hardware(joined!.from.port))
+      const point = hardwareText(link.hardware(joined.from.port))
       this.#send(
         { ...own, from, asked: `${dashed(point)}:${ssid}`, asking: dashed(hardwareText(this.station)) },
         secret,
       )
-      note(`asks ${addressText(goal)} whether ${wanted!.user} may join ${ssid}`)
+      note(`asks ${addressText(goal)} whether ${wanted.user} may join ${ssid}`)
     }
     const port = FIRST_PORT + this.number
     link.after(AGAIN_US, () => {
@@ -70,8 +70,8 @@ export class Admission {
   }
 
   #send(request: Omit<AccessRequest, 'user' | 'password'>, secret: string): void {
-    const { user, password } = this.joining.wanted!
-    const goal = readAddress(this.joining.joined!.offered.directory)!
+    const { user, password } = this.joining.wanted
+    const goal = readAddress(this.joining.joined.offered.directory)!
     const port = FIRST_PORT + this.number
     const { datagrams } = this.point.equipment
     datagrams.open(port, ({ from, data }) => {

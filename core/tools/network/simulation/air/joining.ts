@@ -37,13 +37,20 @@ export interface Heard {
   rate: number | null
 }
 
+/** A network of which something is made out. */
+type Audible = Heard & { rate: number }
+
 /** What a station has joined, and why it hasn’t joined what else it hears. */
 export interface Joining {
   station: PortPlace
   wanted: Wanted | null
-  joined: Heard | null
+  joined: Audible | null
   heard: readonly { network: Heard; why: string }[]
 }
+
+/** A station that has joined a network. */
+export type Joined = Joining & { wanted: Wanted; joined: Audible }
+export const isJoined = (joining: Joining): joining is Joined => joining.joined !== null && joining.wanted !== null
 
 const WANTED = ['ssid', 'security', 'passphrase', 'user', 'password'] as const
 /** On the air everything within earshot counts; further than this below any noise, nothing does, in dBm. */
@@ -113,10 +120,10 @@ function hindrance({ offered, rate }: Heard, wanted: Wanted | null): string {
   return rate === null ? 'is too weak here' : ''
 }
 
-const better = (one: Heard, other: Heard): number =>
-  (other.rate ?? 0) - (one.rate ?? 0) ||
-  other.level - one.level ||
-  one.from.device.localeCompare(other.from.device, 'en')
+const canBeJoined = (one: Heard, wanted: Wanted | null): one is Audible => hindrance(one, wanted) === ''
+
+const better = (one: Audible, other: Audible): number =>
+  other.rate - one.rate || other.level - one.level || one.from.device.localeCompare(other.from.device, 'en')
 
 /** What every station hears and joins: of the networks that it may join, the fastest one. */
 export function joiningsOf(site: Site, running: AllSettings): Joining[] {
@@ -134,7 +141,7 @@ export function joiningsOf(site: Site, running: AllSettings): Joining[] {
           const ssid = of?.get('ssid')
           const wanted = ssid === undefined ? null : wantedOf(ssid, of!)
           const all = heardAt(middleOf(device), senders, site)
-          const possible = all.filter(one => hindrance(one, wanted) === '').sort(better)
+          const possible = all.filter(one => canBeJoined(one, wanted)).sort(better)
           const joined = possible[0] ?? null
           const whyOf = (one: Heard): string =>
             one === joined ? 'joined' : hindrance(one, wanted) || 'is slower than the one that is joined'
@@ -175,4 +182,4 @@ export function levelsOn({ x, y, step, columns, rows }: Raster, site: Site, runn
 }
 
 /** The port of an access point behind which a station is that has joined it. */
-export const airPort = ({ station, joined }: Joining): string => `${joined?.from.port ?? ''}:${station.device}`
+export const airPort = ({ station, joined }: Joined): string => `${joined.from.port}:${station.device}`

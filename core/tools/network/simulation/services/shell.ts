@@ -24,27 +24,36 @@ export function loginText({ user, password, from, to }: Login): string {
   return `${who}\nkey ${publicKeyOf(from)} ${signedBy(from, who)}\n`
 }
 
-export const isLogin = (said: string): boolean => said.startsWith('login ')
 const WELCOME = 'come in, '
 /** Whether an answer lets somebody in. */
 export const isWelcome = (answer: string): boolean => answer.startsWith(WELCOME)
 
-/** Lets those in who are known, by what they are known by. */
+/** Lets those in who are known, by what they are known by; others hear what listens here. */
 export class Shell {
   readonly #passwords: ReadonlyMap<string, string>
   readonly #keys: ReadonlyMap<string, string>
   readonly #byPassword: boolean
 
-  constructor(device: Device, settings: Settings) {
+  /** `isOwn`: whether an address is one of the device’s own: what was signed for another isn’t taken here. */
+  constructor(
+    device: Device,
+    settings: Settings,
+    private readonly isOwn: (address: string) => boolean,
+    private readonly otherwise: (said: Uint8Array) => Uint8Array,
+  ) {
     this.#passwords = toldBy(device, settings, 'system/users/<user>/password')
     this.#keys = toldBy(device, settings, 'system/users/<user>/authorized-key')
     this.#byPassword = told(device, settings, 'system/shell/passwords')[0]?.value !== 'false'
   }
 
-  /** `own`: whether an address is one of the device’s own: what was signed for another isn’t taken here. */
-  answer(said: string, own: (address: string) => boolean): string {
+  readonly answer = (said: Uint8Array): Uint8Array => {
+    const words = new TextDecoder().decode(said)
+    return words.startsWith('login ') ? new TextEncoder().encode(this.#verdict(words)) : this.otherwise(said)
+  }
+
+  #verdict(said: string): string {
     const [, user = '', to = '', by = '', proof = '', signature = ''] = LOGIN.exec(said) ?? []
-    if (!own(to)) return 'refused: nobody of that name is meant here\n'
+    if (!this.isOwn(to)) return 'refused: nobody of that name is meant here\n'
     const who = `login ${user} ${to}`
     if (by === 'key') {
       const key = this.#keys.get(user)

@@ -44,6 +44,9 @@ function dissected(
     .map(line => line.split('\t'))
 }
 
+const GATE_TELLS = ['system/ntp/server = 10.44.10.20', 'system/log/server = 10.44.10.20']
+const BOOKS_KEEPS = ['services/udp/123 = time', 'services/udp/514 = log', 'ntp/refclock-master/master-stratum = 3']
+
 describe('a capture', () => {
   const broken = after(yard(), drop('books', 'routing/routes/0.0.0.0/0/next-hop'), applied('books'))
   const state = after(
@@ -201,6 +204,33 @@ describe('a capture of a directory that is asked', () => {
       expect.stringMatching(/^(1|True)$/),
     ])
     expect(dissected(bytes, ['frame.number'], '_ws.malformed', more)).toEqual([])
+  })
+})
+
+describe('a capture of logs and the time', () => {
+  const state = siteOf(
+    [
+      made('gate', 'router', 1, 'interfaces/p1/ipv4/address = 10.44.10.1/24', ...GATE_TELLS),
+      made('books', 'server', 1, 'interfaces/p1/ipv4/address = 10.44.10.20/24', ...BOOKS_KEEPS),
+    ],
+    'gate p1 - books p1',
+  )
+  const bytes = pcapngOf(started(state).captured)
+
+  it.runIf(reader)('shows who asks for the time, who knows it, and what is said with it', () => {
+    const asked = dissected(bytes, ['ntp.flags.mode', 'ntp.stratum', 'ntp.flags.li', 'ntp.xmt'], 'ntp')
+    expect(asked.map(line => line.slice(0, 3))).toEqual([
+      ['3', '0', '3'],
+      ['4', '3', '0'],
+      ['3', '0', '3'],
+      ['4', '3', '0'],
+    ])
+    expect(asked.at(-1)![3]).toMatch(/^(Apr 13, 2026 08:00:05|2026-04-13T08:00:05)/)
+    const fields = ['syslog.facility', 'syslog.level', 'syslog.hostname', 'syslog.appname', 'syslog.timestamp']
+    const [said] = dissected(bytes, fields, 'syslog')
+    expect(said!.slice(0, 4)).toEqual(['3', '6', 'gate', 'clock'])
+    expect(said![4]).toMatch(/08:00:01/)
+    expect(dissected(bytes, ['frame.number'], '_ws.malformed || udp.checksum.status == 0')).toEqual([])
   })
 })
 

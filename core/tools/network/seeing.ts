@@ -186,7 +186,7 @@ function heardTable(network: Network, device: Device): { title: string; rows: st
 
 /** What a device knows while it runs. */
 function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equipment }: Machine): DeviceSeen['tables'] {
-  const { borrowed, lender, filtering, translating, ospf, rip, standingIn } = equipment
+  const { borrowed, lender, filtering, translating, ospf, rip, standingIn, clock, logging, logKeeper } = equipment
   const tables = [
     { title: 'Joined on the air', rows: stationRows(network, device) },
     ...heardTable(network, device),
@@ -214,6 +214,9 @@ function tablesOf(network: Network, { device, stack, stack6, bridge, tree, equip
     { title: 'Lent addresses', rows: lender.table },
     { title: 'How often each rule fitted', rows: filtering.table },
     { title: 'Translations', rows: translating.table },
+    { title: 'Clock', rows: clock.table },
+    { title: 'Kept for others', rows: logKeeper.table },
+    { title: 'Log', rows: logging.table },
     { title: 'Its public key', rows: onHosts(device) ? [[publicKeyOf(device.name)]] : [] },
     { title: 'Counted since the start', rows: fittedWith(device).flatMap(port => countedRow(network, device, port)) },
   ]

@@ -6,8 +6,17 @@ const device = (kind: DeviceKind): Device => ({ name: 'one', kind, ports: 4, at:
 
 describe('the groups of settings', () => {
   it('are those that a device has', () => {
-    expect(groupsOf(device('switch'))).toEqual(['Ports', 'VLANs', 'Tree', 'Routes', 'IPv6', 'DNS'])
-    expect(groupsOf(device('host'))).toEqual(['Ports', 'Routes', 'IPv6', 'Filters', 'DNS', 'Users', 'Services'])
+    expect(groupsOf(device('switch'))).toEqual(['Ports', 'VLANs', 'Tree', 'Routes', 'IPv6', 'DNS', 'Logs and time'])
+    expect(groupsOf(device('host'))).toEqual([
+      'Ports',
+      'Routes',
+      'IPv6',
+      'Filters',
+      'DNS',
+      'Users',
+      'Logs and time',
+      'Services',
+    ])
     expect(groupsOf(device('router'))).toEqual([
       'Ports',
       'Routes',
@@ -20,6 +29,7 @@ describe('the groups of settings', () => {
       'DHCP',
       'DNS',
       'Users',
+      'Logs and time',
       'Services',
     ])
     expect([hasPortSettings(device('router'), 'DHCP'), hasPortSettings(device('router'), 'NAT')]).toEqual([true, false])

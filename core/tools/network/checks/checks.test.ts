@@ -75,6 +75,35 @@ describe('a check', () => {
     expect(faultOf(after(base, { type: 'unplug', at: 'till-1 p1' }), by('gate'))).toBe('does-not-reach')
   })
 
+  it('of a log tells what isn’t kept from what has no time, and what must not be sent from what may', () => {
+    const check = { kind: 'logs', from: 'gate', at: 'books', timed: true }
+    const keeping = after(base, put('books', 'services/udp/514', 'log'), applied('books'))
+    const gate = (state: NetworkState, ...lines: string[]): NetworkState =>
+      after(state, ...lines.map(line => put('gate', line.split(' = ')[0]!, line.split(' = ')[1]!)), applied('gate'))
+    const sending = gate(keeping, 'system/log/server = 10.44.10.20')
+    expect(judged(keeping, check)).toMatchObject({
+      fault: 'not-kept',
+      found: 'books keeps nothing of what gate says as notice.',
+    })
+    expect(faultOf(sending, check)).toBe('no-time')
+    expect(faultOf(sending, { ...check, timed: false })).toBe('met')
+    const clock = after(
+      sending,
+      put('books', 'services/udp/123', 'time'),
+      put('books', 'ntp/refclock-master/master-stratum', '1'),
+      applied('books'),
+    )
+    const timed = gate(clock, 'system/ntp/server = 10.44.10.20')
+    expect(judged(timed, check)).toMatchObject({
+      met: true,
+      found: 'books keeps what gate says as notice, with the time.',
+    })
+    const quiet = { ...check, timed: false, severity: 'info', not: true }
+    expect(faultOf(timed, quiet)).toBe('kept')
+    expect(faultOf(gate(timed, 'system/log/severity = notice'), quiet)).toBe('met')
+    expect(faultOf(gate(timed, 'system/log/severity = warning'), check)).toBe('not-kept')
+  })
+
   it('of a broken cable tries it without that', () => {
     const check = { kind: 'reaches', from: 'desk-1', to: '10.44.10.20', broken: ['books p1'] }
     expect(judged(base, check)).toMatchObject({

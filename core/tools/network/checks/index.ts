@@ -7,6 +7,7 @@ import type { NetworkContext } from './settings'
 import {
   judgeFlows,
   judgeJoins,
+  judgeLogs,
   judgeLogsIn,
   judgeObtains,
   judgePasses,
@@ -38,6 +39,8 @@ export function judge(state: NetworkState, check: NetworkCheck, context: Network
       return judgeJoins(copy(), check)
     case 'logs-in':
       return judgeLogsIn(copy(), check)
+    case 'logs':
+      return judgeLogs(copy(), check)
     case 'resolves':
       return judgeResolves(copy(), check)
     case 'root':

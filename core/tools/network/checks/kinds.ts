@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { addressSchema, prefixSchema } from '../addresses'
 import { RECORD_KINDS } from '../frames/dns'
+import { SEVERITIES } from '../frames/syslog'
 import { TRANSPORTS } from '../frames/ipv4'
 import { deviceName, portPlace } from '../site'
 
@@ -66,6 +67,17 @@ const logsInCheck = z.strictObject({
   not: z.boolean().default(false),
 })
 
+/** What a device says of itself, this bad, comes to who keeps it, with the time; or must not be sent. */
+const logsCheck = z.strictObject({
+  kind: z.literal('logs'),
+  from: deviceName,
+  at: deviceName,
+  severity: z.enum(SEVERITIES).default('notice'),
+  /** Whether it must say when that was. */
+  timed: z.boolean().default(false),
+  not: z.boolean().default(false),
+})
+
 /** A name is resolved, asked from a device. */
 const resolvesCheck = z.strictObject({
   kind: z.literal('resolves'),
@@ -108,6 +120,7 @@ export const networkCheck = z.discriminatedUnion('kind', [
   obtainsCheck,
   joinsCheck,
   logsInCheck,
+  logsCheck,
   resolvesCheck,
   roomCheck,
   uniqueCheck,

@@ -141,6 +141,25 @@ export function judgeLogsIn(state: NetworkState, check: CheckOf<'logs-in'>): Fin
   return finding(met !== not, expected, `Tried from ${from}: ${lines.join('; ')}.`, not ? 'let-in' : 'not-let-in')
 }
 
+/** How long something that is said may take to come to who keeps it: somebody may have to be looked for first. */
+const SAYING_US = 5_000_000
+const TRIAL = 'trial'
+
+export function judgeLogs(state: NetworkState, { from, at, severity, timed, not }: CheckOf<'logs'>): Finding {
+  const kept = remembered(state, `${severity} of ${from} kept at ${at}`, network => {
+    network.machine(from)?.equipment.logging.say(severity, TRIAL, 'is this kept?')
+    network.run(network.now + SAYING_US)
+    return network.machine(at)?.equipment.logKeeper.kept.find(one => one.host === from && one.part === TRIAL)
+  })
+  const what = `what ${from} says as ${severity}`
+  const expected = `${at} ${not ? 'isn’t told' : 'keeps'} ${what}${timed ? ', with the time' : ''}.`
+  if (!kept) return finding(not, expected, `${at} keeps nothing of ${what}.`, 'not-kept')
+  if (not) return finding(false, expected, `${at} keeps ${what}.`, 'kept')
+  const known = kept.time !== null
+  const found = `${at} keeps ${what}, ${known ? 'with the time' : 'without a time'}.`
+  return finding(known || !timed, expected, found, 'no-time')
+}
+
 export function judgeResolves(state: NetworkState, { device, name, type, is }: CheckOf<'resolves'>): Finding {
   const answer = tried(state, { what: 'lookup', device, name, type })
   const expected = `Asked from ${device}, ${name} is ${is.join(' and ')}.`

@@ -165,7 +165,7 @@ describe('completion', () => {
       ],
     ],
     ['p', 0, ['put', 'pending', 'ping']],
-    ['put ', 4, ['interfaces', 'routing', 'vrrp', 'acls', 'nat', 'dhcp', 'system', 'dns', 'services']],
+    ['put ', 4, ['interfaces', 'routing', 'vrrp', 'acls', 'nat', 'dhcp', 'system', 'dns', 'ntp', 'services']],
     ['put int', 4, ['interfaces']],
     ['put interfaces/', 15, ['p1', 'p2', 'p3']],
     ['put interfaces/p2/', 18, ['enabled', 'description', 'ipv4', 'ipv6', 'acls']],

@@ -26,7 +26,12 @@ const { set, ...gate } = made(
   'acls/from-office/aces/10 = accept tcp from 10.44.10.0/24 to 10.44.10.20 port 5432',
   'acls/from-office/aces/20 = reject udp from any to any port 53-54',
   'acls/from-office/aces/30 = accept answers',
-  'acls/from-office/aces/40 = drop icmp from any to any',
+  'acls/from-office/aces/40 = drop icmp from any to any log',
+  'acls/from-office/aces/50 = accept answers log',
+  'system/ntp/server = 10.44.10.21',
+  'ntp/refclock-master/master-stratum = 5',
+  'system/log/server = 10.44.10.22',
+  'system/log/severity = warning',
   'nat/external-interface = p4',
   'nat/internal-prefixes/10.44.0.0/16/translate-to = interface',
   'nat/forwards/tcp/443 = 10.44.10.20:443',
@@ -81,11 +86,19 @@ describe('a configuration as a file', () => {
               },
               {},
               { matches: { 'anvil-network:answers': true } },
-              { matches: { ipv4: { protocol: 1 } } },
+              { matches: { ipv4: { protocol: 1 } }, actions: { logging: 'ietf-access-control-list:log-syslog' } },
+              { matches: { 'anvil-network:answers': true } },
             ],
           },
         },
       ],
+    })
+    expect(file['ietf-system:system']).toEqual({
+      'ntp': { server: [{ name: 'first', udp: { address: '10.44.10.21' } }] },
+      'dns-resolver': {
+        search: ['sallowmere.test'],
+        server: [{ 'name': 'first', 'udp-and-tcp': { address: '10.44.10.20' } }],
+      },
     })
     expect(file['anvil-network:dhcp']).toEqual({
       pools: [{ prefix: '10.44.10.0/24', range: '10.44.10.100-10.44.10.150' }],
@@ -197,6 +210,15 @@ describe('a configuration as a file', () => {
     ['{"anvil-network:dhcp": {"lakes": []}}', '/anvil-network:dhcp/lakes: no setting is called so.'],
     ['{"anvil-network:nat": "on"}', '/anvil-network:nat: no value was expected here.'],
     [withRule('{"name": "1", "actions": {"forwarding": "log"}}'), /makes no rule/],
+    [
+      withRule('{"name": "1", "actions": {"forwarding": "drop", "logging": "loudly"}}'),
+      /\/actions\/logging: expected ietf-access-control-list:log-syslog/,
+    ],
+    [
+      '{"ietf-system:system": {"ntp": {"server": [{"udp": {"address": "10.44.10.20"}}, {}]}}}',
+      /ntp\/server\[2\]: a device asks one server for the time here/,
+    ],
+    ['{"ietf-system:system": {"clock": {}}}', /\/clock: expected ntp, dns-resolver/],
     [' '.repeat(MOST_CHARACTERS + 1), 'The file: it is larger than the 1 MB that are read.'],
   ])('that can’t be taken is refused with its place and the reason: %#', (text, words) => {
     expect(() => readConfiguration(device, text)).toThrow(words)

@@ -25,6 +25,7 @@ const MTU = 'interfaces/<routed>/ipv4/mtu'
 const ROUTE = 'routing/routes/<prefix>/'
 const ACE = 'acls/<filter>/aces/<rule>'
 const INTERFACE_LEAVES = ['enabled', 'description'] as const
+const NTP = 'system/ntp/server'
 const RESOLVER = ['server', 'search'] as const
 /** The leaf of something that has a name and nothing else. */
 const VALUE = 'value'
@@ -39,6 +40,7 @@ const isStandard = (pattern: string): boolean =>
   pattern === MTU ||
   pattern === ACE ||
   pattern.startsWith(ROUTE) ||
+  pattern === NTP ||
   RESOLVER.some(leaf => pattern === `system/dns-resolver/${leaf}`) ||
   INTERFACE_LEAVES.some(leaf => pattern === `interfaces/<interface>/${leaf}`)
 
@@ -52,7 +54,12 @@ export function configurationOf(device: Device, settings: Settings): JsonObject 
   const filters = filtersOf(device, settings)
   if (filters.length > 0) whole['ietf-access-control-list:acls'] = { acl: filters }
   const resolver = resolverOf(device, settings)
-  if (resolver) whole['ietf-system:system'] = { 'dns-resolver': resolver }
+  const time = told(device, settings, NTP)[0]?.value
+  if (resolver || time !== undefined)
+    whole['ietf-system:system'] = {
+      ...(time === undefined ? {} : { ntp: { server: [{ name: 'first', udp: { address: time } }] } }),
+      ...(resolver ? { 'dns-resolver': resolver } : {}),
+    }
   for (const { pattern, at, value } of ownOf(device, settings)) put(whole, pattern, at, value)
   return whole
 }
@@ -306,7 +313,23 @@ function readFilter(value: Json, at: string, take: Take): void {
 }
 
 function readSystem(value: Json, at: string, take: Take): void {
-  const resolver = objectAt(objectAt(value, at)['dns-resolver'], `${at}/dns-resolver`)
+  const system = objectAt(value, at)
+  onlyHas(system, ['ntp', 'dns-resolver'], at)
+  if (system.ntp !== undefined) {
+    const here = `${at}/ntp/server`
+    const [server, ...more] = listAt(objectAt(system.ntp, `${at}/ntp`).server, here)
+    if (more.length > 0) throw new FileRefusal(`${here}[2]`, 'a device asks one server for the time here.')
+    take(
+      NTP,
+      textAt(objectAt(objectAt(server, `${here}[1]`).udp, `${here}[1]/udp`).address, `${here}[1]`),
+      `${here}[1]`,
+    )
+  }
+  if (system['dns-resolver'] !== undefined) readResolver(system['dns-resolver'], at, take)
+}
+
+function readResolver(value: Json, at: string, take: Take): void {
+  const resolver = objectAt(value, `${at}/dns-resolver`)
   const here = `${at}/dns-resolver`
   onlyHas(resolver, ['server', 'search'], here)
   if (resolver.search !== undefined) {

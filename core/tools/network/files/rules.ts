@@ -7,10 +7,12 @@ import type { Json, JsonObject } from './tree'
 
 const ACTION = 'ietf-access-control-list:'
 const ANSWERS = 'anvil-network:answers'
+const LOGS = 'ietf-access-control-list:log-syslog'
+const LOG_NOT = 'ietf-access-control-list:log-none'
 
 /** A rule as an entry of an access list (RFC 8519, 4.1). */
 export function entryOf(number: string, text: string): JsonObject {
-  const { action, answers, protocol, from, to, ports } = readRule(text)!
+  const { action, answers, protocol, from, to, ports, logs } = readRule(text)!
   const ipv4: JsonObject = {
     ...(protocol === 'any' ? {} : { protocol: PROTOCOLS[protocol] }),
     ...(from.bits > 0 ? { 'source-ipv4-network': prefixText(from) } : {}),
@@ -24,7 +26,7 @@ export function entryOf(number: string, text: string): JsonObject {
     ...(ports && protocol !== 'any' ? { [protocol]: port } : {}),
     ...(answers ? { [ANSWERS]: true } : {}),
   }
-  return { name: number, matches, actions: { forwarding: `${ACTION}${action}` } }
+  return { name: number, matches, actions: { forwarding: `${ACTION}${action}`, ...(logs ? { logging: LOGS } : {}) } }
 }
 
 const portRange = ({ first, last }: NonNullable<Rule['ports']>): JsonObject => ({
@@ -38,9 +40,14 @@ export function ruleIn(entry: Json, path: string): { number: string; text: strin
   onlyHas(read, ['name', 'matches', 'actions'], path)
   const matches = objectAt(read.matches ?? {}, `${path}/matches`)
   onlyHas(matches, ['ipv4', 'tcp', 'udp', ANSWERS], `${path}/matches`)
-  const action = textAt(objectAt(read.actions, `${path}/actions`).forwarding, `${path}/actions/forwarding`)
-  const verb = action.replace(ACTION, '')
-  const text = matches[ANSWERS] === true ? `${verb} answers` : `${verb} ${matchText(matches, `${path}/matches`)}`
+  const actions = objectAt(read.actions, `${path}/actions`)
+  onlyHas(actions, ['forwarding', 'logging'], `${path}/actions`)
+  const verb = textAt(actions.forwarding, `${path}/actions/forwarding`).replace(ACTION, '')
+  const what = matches[ANSWERS] === true ? 'answers' : matchText(matches, `${path}/matches`)
+  const { logging } = actions
+  if (logging !== undefined && logging !== LOGS && logging !== LOG_NOT)
+    throw new FileRefusal(`${path}/actions/logging`, `expected ${LOGS} or ${LOG_NOT}.`)
+  const text = `${verb} ${what}${logging === LOGS ? ' log' : ''}`
   const rule = readRule(text)
   if (!rule) throw new FileRefusal(path, `“${text}” makes no rule.`)
   return { number: textAt(read.name, `${path}/name`), text: ruleText(rule) }

@@ -16,10 +16,12 @@ export interface Rule {
   to: Prefix
   /** The ports to which a packet goes; null for all. */
   ports: { first: number; last: number } | null
+  /** Whether it is said to the log that it fitted. */
+  logs: boolean
 }
 
 export const EXPECTED_RULE =
-  'a rule such as “accept tcp from 10.44.20.0/24 to 10.44.10.20 port 5432”, “drop any” or “accept answers”'
+  'a rule such as “accept tcp from 10.44.20.0/24 to 10.44.10.20 port 5432”, “drop any log” or “accept answers”'
 
 const ANY: Prefix = { network: 0, bits: 0 }
 
@@ -42,9 +44,11 @@ function readPorts(text: string | undefined): Rule['ports'] {
 /** Reads a rule as it is written: accept tcp from 10.44.20.0/24 to 10.44.10.20 port 5432. Null for anything else. */
 export function readRule(text: string): Rule | null {
   const words = text.trim().toLowerCase().split(/\s+/)
+  const logs = words.at(-1) === 'log'
+  if (logs) words.pop()
   const action = ACTIONS.find(one => one === words[0])
   if (!action) return null
-  const rule: Rule = { action, answers: false, protocol: 'any', from: ANY, to: ANY, ports: null }
+  const rule: Rule = { action, answers: false, protocol: 'any', from: ANY, to: ANY, ports: null, logs }
   if (words[1] === 'answers') return words.length === 2 ? { ...rule, answers: true } : null
   const protocol = WHAT.find(one => one === words[1])
   if (!protocol) return null
@@ -70,10 +74,11 @@ function spanText(prefix: Prefix): string {
 }
 
 /** A rule in one form, whatever way it was written. */
-export function ruleText({ action, answers, protocol, from, to, ports }: Rule): string {
-  if (answers) return `${action} answers`
+export function ruleText({ action, answers, protocol, from, to, ports, logs }: Rule): string {
+  const end = logs ? ' log' : ''
+  if (answers) return `${action} answers${end}`
   const port = ports ? ` port ${ports.first}${ports.last > ports.first ? `-${ports.last}` : ''}` : ''
-  return `${action} ${protocol} from ${spanText(from)} to ${spanText(to)}${port}`
+  return `${action} ${protocol} from ${spanText(from)} to ${spanText(to)}${port}${end}`
 }
 
 /** What of a packet rules look at. `toPort`: null for what has none. */

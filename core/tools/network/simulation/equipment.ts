@@ -5,6 +5,7 @@ import type { Service } from '../settings/kinds/services'
 import type { Settings } from '../settings/paths'
 import { told, toldBy } from '../settings/told'
 import type { Device } from '../site'
+import { Clock } from './clock'
 import { Connections } from './connections'
 import { Datagrams } from './datagrams'
 import { Filtering } from './filtering'
@@ -16,6 +17,7 @@ import { Lender, Relay } from './services/lender'
 import { Shell } from './services/shell'
 import { NameServer } from './services/zones'
 import { SECOND_US } from './node'
+import { LogKeeper, Logging } from './logging'
 import { OspfRouter } from './ospf/router'
 import { RipRouter } from './rip'
 import type { Stack } from './stack'
@@ -25,10 +27,16 @@ import { Translating } from './translating'
 /** So long it takes until addresses are lent, and routers have heard of each other. */
 const TALKED_US = 20 * SECOND_US
 
+/** So long before that, what waits until others can be reached is said. */
+const LAST_US = SECOND_US / 2
+
 /** What a device does besides forwarding: what listens on it, what it lends, knows, filters and translates. */
 export class Equipment {
   readonly datagrams: Datagrams
   readonly connections: Connections
+  readonly clock: Clock
+  readonly logging: Logging
+  readonly logKeeper: LogKeeper
   readonly filtering: Filtering
   readonly translating: Translating
   readonly ospf: OspfRouter
@@ -45,6 +53,13 @@ export class Equipment {
   constructor(device: Device, settings: Settings, stack: Stack) {
     this.datagrams = new Datagrams(stack)
     this.connections = new Connections(stack)
+    this.clock = new Clock(device, settings, stack, this.datagrams)
+    this.logging = new Logging(device, settings, stack, this.datagrams, this.clock)
+    this.logKeeper = new LogKeeper(stack)
+    stack.log = this.logging.say
+    this.clock.onSet = () => {
+      stack.log('info', 'clock', 'knows the time')
+    }
     this.filtering = new Filtering(device, settings, stack)
     this.translating = new Translating(device, settings, stack)
     // A filter sees packets as they are on its wire: before what comes in is translated, after what goes out is.
@@ -66,21 +81,35 @@ export class Equipment {
     const isOwn = (text: string): boolean => stack.own.some(({ address }) => addressText(address) === text)
     const answerOf = (service: Service): ((said: Uint8Array) => Uint8Array) => {
       const answer = answering(service, device.name)
-      return service === 'shell' ? new Shell(device, settings, isOwn, answer).answer : answer
+      return service === 'shell' ? new Shell(device, settings, isOwn, answer, stack.log).answer : answer
     }
-    for (const { at, value } of told(device, settings, 'services/<transport>/<number>'))
-      this.#serve(at[0]!, Number(at[1]), answerOf(value as Service))
+    for (const { at, value } of told(device, settings, 'services/<transport>/<number>')) {
+      const [transport, port] = [at[0]!, Number(at[1])]
+      if (transport === 'udp' && value === 'log')
+        this.datagrams.open(port, received => {
+          this.logKeeper.take(received)
+        })
+      else if (transport === 'udp' && value === 'time') this.#serve(transport, port, said => this.clock.answerTo(said))
+      else this.#serve(transport, port, answerOf(value as Service))
+    }
   }
 
   /** After how many microseconds what it says to others has come to its end. */
   get settledAfter(): number {
     if (this.ospf.isUsed) return OspfRouter.SETTLED_US
-    const talks = this.#borrowers.length > 0 || this.standingIn.isUsed || this.rip.isUsed
+    const talks = this.#borrowers.length > 0 || this.standingIn.isUsed || this.rip.isUsed || this.#isTimely
     return talks ? TALKED_US : 0
   }
 
-  /** Begins what runs by itself. */
-  start(): void {
+  /** Whether it takes the time from others, or tells them what happens. */
+  get #isTimely(): boolean {
+    return this.clock.isUsed || this.logging.isUsed
+  }
+
+  /** Begins what runs by itself. `settledAfter`: when everybody has said what they say by themselves. */
+  start(settledAfter: number): void {
+    this.clock.start(settledAfter - LAST_US)
+    this.logging.start(settledAfter - LAST_US)
     if (this.lender.isUsed || this.#relay.isUsed)
       this.datagrams.open(PORTS.server, received => {
         if (!this.#relay.take(received)) this.lender.take(received)

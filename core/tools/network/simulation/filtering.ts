@@ -97,6 +97,11 @@ export class Filtering implements Gate {
     counted.count += 1
     const { number, rule } = counted
     const says = `filter ${name}, rule ${number} (${ruleText(rule)})`
+    if (rule.logs) {
+      const accepts = rule.action === 'accept'
+      const done = accepts ? 'let through' : 'dropped'
+      this.stack.log(accepts ? 'info' : 'notice', 'filter', `${name} ${number}, ${port}: ${flowText(flow)}: ${done}`)
+    }
     if (rule.action === 'accept') {
       link.note(port, () => `${says} lets it through`)
       return true

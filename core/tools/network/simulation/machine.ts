@@ -107,10 +107,10 @@ export class Machine {
     return Math.max(this.tree ? Tree.SETTLED_US : 0, neighbourly, this.equipment.settledAfter)
   }
 
-  /** Begins what runs by itself. */
-  start(): void {
+  /** Begins what runs by itself. `settledAfter`: when everybody has said what they say by themselves. */
+  start(settledAfter: number): void {
     this.tree?.start()
-    this.equipment.start()
+    this.equipment.start(settledAfter)
     if (this.stack6.isUsed) this.stack6.start()
   }
 

@@ -35,6 +35,8 @@ export interface Resident {
   hardwareFor(port: string, address: Address): HardwareAddress
   /** The address from which it asks on a port for another; 0 where it has none. */
   addressOn(port: string, towards: Address): Address
+  /** Takes what is worth being written down. */
+  logs(words: string): void
 }
 
 /** Who is on the wire, and by which hardware address (RFC 826). */
@@ -140,6 +142,8 @@ export class Neighbours {
   /** Whoever speaks from an address of this device is a rival for it (RFC 5227, 2.4). */
   #compare(port: string, { from, fromHardware }: Arp): void {
     if (fromHardware === this.link.hardware(port) || !this.resident.isOwn(port, from)) return
+    if (this.#rivals.get(from) !== fromHardware)
+      this.resident.logs(`${hardwareText(fromHardware)} is ${addressText(from)}, too`)
     this.#rivals.set(from, fromHardware)
     this.link.note(port, () => `is ${addressText(from)} itself, and hears that ${hardwareText(fromHardware)} is, too`)
   }

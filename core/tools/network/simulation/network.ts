@@ -124,7 +124,8 @@ export class Network implements Wires {
     }
     const asked = onAir.filter(({ joined }) => asksForUser(joined.offered.security))
     this.#admissions = asked.map((joining, number) => this.#admission(joining, number))
-    for (const machine of this.#machines.values()) machine.start()
+    const { settledAfter } = this
+    for (const machine of this.#machines.values()) machine.start(settledAfter)
     for (const admission of this.#admissions) admission.start()
   }
 

@@ -21,6 +21,7 @@ import { Neighbours } from './neighbours'
 import type { Link } from './node'
 import { directRoute, isDropped, longest, routeText, tableOf, wayTo } from './routes'
 import type { Route, Way } from './routes'
+import type { Say } from './logging'
 import { heardWords, isTelling, TOLD } from './telling'
 
 const TIME_TO_LIVE = 64
@@ -61,6 +62,8 @@ export class Stack {
   #identification = 0
   /** Called with every control message that comes back to this device. */
   heard: ((heard: Heard) => void) | null = null
+  /** What the device has to say about itself: whoever keeps that puts itself here. */
+  log: Say = () => undefined
 
   constructor(
     readonly link: Link,
@@ -80,6 +83,9 @@ export class Stack {
       isOwn,
       hardwareFor: (port, address) => this.#shared.get(address)?.hardware ?? link.hardware(port),
       addressOn: (port, towards) => this.#sourceOn(port, towards)?.address ?? 0,
+      logs: words => {
+        this.log('warning', 'addresses', words)
+      },
     })
     this.receivers.set(PROTOCOLS.icmp, (port, packet) => {
       this.#control(port, packet)

@@ -91,8 +91,13 @@ export class StandingIn {
   #take(group: Group): void {
     if (!this.stack.link.isUp(group.port)) return
     group.has = true
+    this.#log(group, 'has')
     this.stack.shares(group.port, group.address, hardwareOfGroup(group.number))
     this.#say(group)
+  }
+
+  #log({ address, number }: Group, does: string): void {
+    this.stack.log('notice', 'vrrp', `${does} ${addressText(address)} of group ${number}`)
   }
 
   #say(group: Group): void {
@@ -120,6 +125,7 @@ export class StandingIn {
     const isBetter = said.priority > group.priority || (said.priority === group.priority && from > own)
     if (group.has && isBetter) {
       group.has = false
+      this.#log(group, 'gives up')
       this.stack.shares(port, group.address, null)
       this.#wait(group)
     } else if (!group.has && (isBetter || said.priority === group.priority)) this.#wait(group)

@@ -3,6 +3,7 @@ import { filterKinds } from './filters'
 import { ipv6Kinds } from './ipv6'
 import type { SettingKind } from './kind'
 import { lendingKinds } from './lending'
+import { loggingKinds } from './logging'
 import { nameKinds } from './names'
 import { ospfKinds } from './ospf'
 import { portKinds } from './ports'
@@ -36,5 +37,6 @@ export const settingKinds: readonly SettingKind[] = [
   ...lendingKinds,
   ...nameKinds,
   ...userKinds,
+  ...loggingKinds,
   ...serviceKinds,
 ]

@@ -20,6 +20,7 @@ export const groups = [
   'DHCP',
   'DNS',
   'Users',
+  'Logs and time',
   'Services',
 ] as const
 export type Group = (typeof groups)[number]

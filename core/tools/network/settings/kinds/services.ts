@@ -2,7 +2,7 @@ import { onServing, oneOf } from './kind'
 import type { SettingKind } from './kind'
 
 /** What can listen on a port. */
-export const services = ['web', 'mail', 'files', 'data', 'print', 'shell', 'time'] as const
+export const services = ['web', 'mail', 'files', 'data', 'print', 'shell', 'time', 'log'] as const
 export type Service = (typeof services)[number]
 
 export const serviceKinds: readonly SettingKind[] = [

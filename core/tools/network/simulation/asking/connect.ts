@@ -1,5 +1,5 @@
 import type { Address } from '../../addresses'
-import { opening } from '../services/answering'
+import { answerText, opening, openingDatagram } from '../services/answering'
 import { heardWords } from '../telling'
 import type { Outcome as Connected } from '../connections'
 import { listening, milliseconds, noWay, ownPort, PATIENCE_US } from './asker'
@@ -16,9 +16,9 @@ interface Goal {
   says?: string
 }
 
-/** The first line of what was said, as far as it is text. */
-function firstLine(said: Uint8Array): string {
-  const [line = ''] = new TextDecoder().decode(said).split(/[\r\n]/)
+/** What was said, in quotes. */
+function quoted(port: number, said: Uint8Array): string {
+  const line = answerText(port, said)
   return line === '' ? '' : `: “${line}”`
 }
 
@@ -52,7 +52,7 @@ function byConnection(asker: Asker, { to, name, text, port, says }: Goal, back: 
   const [heard] = back
   const result = outcome as Connected | null
   if (result?.opened)
-    return { met: true, lines: [`${text} answers on TCP port ${port} after ${took}${firstLine(result.said)}`] }
+    return { met: true, lines: [`${text} answers on TCP port ${port} after ${took}${quoted(port, result.said)}`] }
   if (result?.refused) return { met: false, lines: [`${text} refuses: nothing listens on TCP port ${port}`] }
   if (heard) return { met: false, lines: [heardWords(heard.message, heard.from)] }
   return { met: false, lines: [`asked ${text} on TCP port ${port}: no answer`] }
@@ -65,13 +65,13 @@ function byDatagram(asker: Asker, { to, text, port }: Goal, back: Back): Outcome
   const own = ownPort(asker)
   const said: Uint8Array[] = []
   datagrams.open(own, ({ data }) => void said.push(data))
-  const sent = datagrams.send(to, own, port, new TextEncoder().encode('is anybody there?\n'))
+  const sent = datagrams.send(to, own, port, openingDatagram(port, machine.device.name))
   if (sent) network.run(begun + PATIENCE_US, () => said.length > 0 || back.length > 0)
   datagrams.close(own)
   if (!sent) return noWay(text)
   const [answer] = said
   const took = milliseconds(network.now - begun)
-  if (answer) return { met: true, lines: [`${text} answers on UDP port ${port} after ${took}${firstLine(answer)}`] }
+  if (answer) return { met: true, lines: [`${text} answers on UDP port ${port} after ${took}${quoted(port, answer)}`] }
   const [heard] = back
   if (heard) return { met: false, lines: [heardWords(heard.message, heard.from)] }
   return { met: false, lines: [`asked ${text} on UDP port ${port}: no answer`] }

@@ -336,6 +336,7 @@ export class OspfRouter {
     })
     if (peer.wanted.length === 0) {
       peer.state = 'full'
+      this.stack.log('notice', 'ospf', `${addressText(peer.address)} on ${one.port} knows the same`)
       this.#originate()
       return
     }

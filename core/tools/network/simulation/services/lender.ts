@@ -95,6 +95,7 @@ export class Lender {
         received.port,
         () => `${who} asks for an address, and none is left in ${prefixText(pool.prefix)}`,
       )
+      this.stack.log('error', 'dhcp', `none left in ${prefixText(pool.prefix)} for ${who}`)
       return
     }
     const takes = asked.kind === 'request'
@@ -102,6 +103,7 @@ export class Lender {
       this.#answer(received, asked, 'refuse', own.address, 0, pool)
       return
     }
+    if (takes) this.stack.log('info', 'dhcp', `lends ${addressText(address)} to ${who}`)
     this.#remember({ client: asked.client, address, taken: takes })
     const verb = takes ? 'lends' : 'offers'
     this.stack.link.note(received.port, () => `${verb} ${addressText(address)} to ${who}`)

@@ -2,6 +2,7 @@ import { isSignedFor, proofOf, publicKeyOf, signedBy } from '../../settings/keys
 import type { Settings } from '../../settings/paths'
 import { told, toldBy } from '../../settings/told'
 import type { Device } from '../../site'
+import type { Say } from '../logging'
 
 /** Where devices listen for those who look after them. */
 export const SHELL_PORT = 22
@@ -40,6 +41,7 @@ export class Shell {
     settings: Settings,
     private readonly isOwn: (address: string) => boolean,
     private readonly otherwise: (said: Uint8Array) => Uint8Array,
+    private readonly log: Say,
   ) {
     this.#passwords = toldBy(device, settings, 'system/users/<user>/password')
     this.#keys = toldBy(device, settings, 'system/users/<user>/authorized-key')
@@ -52,6 +54,13 @@ export class Shell {
   }
 
   #verdict(said: string): string {
+    const verdict = this.#judged(said)
+    const [, user = 'somebody', , by = ''] = LOGIN.exec(said) ?? []
+    this.log(isWelcome(verdict) ? 'info' : 'warning', 'access', `${user}, by ${by || 'nothing'}: ${verdict.trim()}`)
+    return verdict
+  }
+
+  #judged(said: string): string {
     const [, user = '', to = '', by = '', proof = '', signature = ''] = LOGIN.exec(said) ?? []
     if (!this.isOwn(to)) return 'refused: nobody of that name is meant here\n'
     const who = `login ${user} ${to}`

@@ -5,7 +5,7 @@ import type { Ask } from './state'
 export function askText(ask: Ask): string {
   switch (ask.what) {
     case 'ping':
-      return `asks for ${ask.to}`
+      return `asks for ${ask.to}${(ask.times ?? 1) > 1 ? ` ${ask.times!} times` : ''}`
     case 'trace':
       return `looks for the way to ${ask.to}`
     case 'connect':
@@ -33,7 +33,7 @@ export function describe(op: NetworkOp): string {
     case 'undo':
       return `Went back on ${op.device} to what was in force before.`
     case 'join':
-      return `Joined ${op.from} and ${op.to} by a cable.`
+      return `Joined ${op.from} and ${op.to} by a ${op.crossed ? 'crossover ' : ''}cable.`
     case 'unplug':
       return `Unplugged the cable in ${op.at}.`
     case 'ask':

@@ -5,7 +5,7 @@ import { isName } from './names'
 import { contradiction } from './settings/checking'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
-import { cableOf, deviceName, deviceNamed, hasBridge, isForeign, portPlace, portsOf, readPlace } from './site'
+import { cableOf, deviceName, deviceNamed, hasBridge, isForeign, mediumAt, portPlace, portsOf, readPlace } from './site'
 import type { Device } from './site'
 import { ask } from './state'
 import type { Ask, NetworkState } from './state'
@@ -25,7 +25,8 @@ export const networkOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('forget'), ...on }),
   /** Goes back to what was in force before the last change. */
   z.strictObject({ type: z.literal('undo'), ...on }),
-  z.strictObject({ type: z.literal('join'), from: portPlace, to: portPlace }),
+  /** By a cable that fits both, of copper one whose pairs go straight or cross. */
+  z.strictObject({ type: z.literal('join'), from: portPlace, to: portPlace, crossed: z.literal(true).optional() }),
   z.strictObject({ type: z.literal('unplug'), at: portPlace }),
   z.strictObject({ type: z.literal('ask'), ask }),
 ])
@@ -39,7 +40,7 @@ const refused = (refusal: string): Applied<NetworkState> => ({ ok: false, refusa
 export function apply(state: NetworkState, op: NetworkOp): Applied<NetworkState> {
   switch (op.type) {
     case 'join':
-      return join(state, op.from, op.to)
+      return join(state, op.from, op.to, op.crossed)
     case 'unplug': {
       const cables = state.cables.filter(({ from, to }) => from !== op.at && to !== op.at)
       return cables.length === state.cables.length
@@ -150,7 +151,7 @@ function inForce(state: NetworkState, name: string, settings: Settings, earlier:
   }
 }
 
-function join(state: NetworkState, one: string, other: string): Applied<NetworkState> {
+function join(state: NetworkState, one: string, other: string, crossed = false): Applied<NetworkState> {
   if (one === other) return refused('A cable goes from one port to another.')
   for (const place of [one, other]) {
     const { device: name, port } = readPlace(place)
@@ -160,7 +161,11 @@ function join(state: NetworkState, one: string, other: string): Applied<NetworkS
       return refused(`There is a cable in ${place} already: unplug it first.`)
   }
   if (readPlace(one).device === readPlace(other).device) return refused('A cable goes from one device to another.')
-  return { ok: true, state: { ...state, cables: [...state.cables, cableOf(one, other)], asked: [] } }
+  const [medium, otherMedium] = [one, other].map(place => mediumAt(state.site, place))
+  if (medium !== otherMedium)
+    return refused(`No cable fits both: ${one} is made for ${medium!}, ${other} for ${otherMedium!}.`)
+  if (crossed && medium !== 'copper') return refused('Only a cable of copper has pairs to cross.')
+  return { ok: true, state: { ...state, cables: [...state.cables, cableOf(one, other, crossed)], asked: [] } }
 }
 
 function asked(state: NetworkState, one: Ask): Applied<NetworkState> {

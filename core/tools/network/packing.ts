@@ -4,7 +4,16 @@ import type { NetworkState } from './state'
 
 const settings = z.record(z.string(), z.string())
 const packed = z.strictObject({
-  cables: z.array(z.strictObject({ from: z.string(), to: z.string(), faulty: z.literal(true).optional() })).optional(),
+  cables: z
+    .array(
+      z.strictObject({
+        from: z.string(),
+        to: z.string(),
+        faulty: z.literal(true).optional(),
+        crossed: z.literal(true).optional(),
+      }),
+    )
+    .optional(),
   /** Only devices that differ from the start. */
   running: z.record(z.string(), settings),
   pending: z.record(z.string(), settings),

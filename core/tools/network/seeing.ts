@@ -3,6 +3,7 @@ import { address6Text, isLinkLocal } from './addresses6'
 import { runOf } from './running'
 import { publicKeyOf } from './settings/keys'
 import { settingKinds } from './settings/kinds'
+import type { Duplex } from './settings/kinds/ethernet'
 import { onHosts } from './settings/kinds/kind'
 import type { Group, SettingKind } from './settings/kinds'
 import { differing, interfacesIn, matchPath } from './settings/paths'
@@ -15,8 +16,8 @@ import type { Own6 } from './simulation/ipv6/stack'
 import type { Machine } from './simulation/machine'
 import type { Network } from './simulation/network'
 import { routeText } from './simulation/routes'
-import { fittedWith, hardwareOf, isForeign, placeText, portsOf } from './site'
-import type { Device } from './site'
+import { fittedWith, hardwareOf, isForeign, mediumOf, placeText, portsOf } from './site'
+import type { Device, Medium, PortPlace } from './site'
 import type { NetworkState } from './state'
 
 /** A setting of a device as a screen shows it. */
@@ -41,6 +42,9 @@ export interface SettingSeen {
 export interface PortSeen {
   name: string
   up: boolean
+  /** How fast its cable is in Mbit/s, and how its end talks; null without a link by cable. */
+  link: { speed: number; duplex: Duplex } | null
+  medium: Medium
   /** Where its cable goes; empty without one. */
   to: string
   hardware: string
@@ -101,6 +105,8 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
   const portSeen = (port: string): PortSeen => ({
     name: port,
     up: machine.isUp(port) || onAir.has(port),
+    link: linkSeen(network, { device: name, port }),
+    medium: mediumOf(device, port),
     to: peerOf(port),
     hardware: hardwareText(
       hardwareOf(state.site, { device: name, port: portUnder(port) ?? fittedWith(device)[0] ?? 'p1' }),
@@ -122,6 +128,11 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
     // What others have set is theirs; what their device hears can be looked at over their shoulder.
     tables: isForeign(device) ? heardTable(network, device) : tablesOf(network, machine),
   }
+}
+
+function linkSeen(network: Network, place: PortPlace): PortSeen['link'] {
+  const [link, duplex] = [network.link(place), network.duplex(place)]
+  return link?.up && duplex && network.isUp(place.device, place.port) ? { speed: link.speed, duplex } : null
 }
 
 /** What is joined on the air, by the radios of a device: the radio of an access point, or the stations behind one. */

@@ -29,6 +29,10 @@ export const forwards = (kind: DeviceKind): boolean =>
 export const deviceName = z.string().regex(/^[a-z][a-z0-9-]{0,30}$/)
 export const portName = z.string().regex(/^p[1-9]\d?$/)
 
+/** What a cable is made of: twisted pairs of copper, glass, or one long pair of wires. */
+export const medium = z.enum(['copper', 'fibre', 'pair'])
+export type Medium = z.infer<typeof medium>
+
 /** A port by its device and its name: desk-1 p1. */
 export const portPlace = z.string().regex(/^[a-z][a-z0-9-]{0,30} p[1-9]\d?$/)
 export interface PortPlace {
@@ -48,6 +52,10 @@ export const device = z.strictObject({
   kind: deviceKind,
   /** So many ports: p1, p2, … */
   ports: z.int().min(0).max(52),
+  /** What its ports are made for, where that isn’t copper, by port. */
+  sockets: z.record(portName, medium).optional(),
+  /** At how many Mbit/s its ports go at most. */
+  fastest: z.literal([10, 100, 1000, 10_000]).optional(),
   /** So many radios: w1, w2, … */
   radios: z.int().min(1).max(3).optional(),
   /** Whether it belongs to somebody else, as a provider always does. */
@@ -97,21 +105,37 @@ export interface Cable {
   to: string
   /** Whether it damages most of what goes through it. Nobody sees that from outside. */
   faulty?: true
+  /** Whether it crosses its pairs, so that what one end sends on is what the other listens on. */
+  crossed?: true
 }
 
 /** A cable as a text by which it is told apart from others. */
-export const cableText = ({ from, to, faulty }: Cable): string => `${from} ${to}${faulty ? ' faulty' : ''}`
+export const cableText = ({ from, to, faulty, crossed }: Cable): string =>
+  `${from} ${to}${faulty ? ' faulty' : ''}${crossed ? ' crossed' : ''}`
 
-export const cableOf = (one: string, other: string): Cable =>
-  one < other ? { from: one, to: other } : { from: other, to: one }
+export const cableOf = (one: string, other: string, crossed = false): Cable => ({
+  ...(one < other ? { from: one, to: other } : { from: other, to: one }),
+  ...(crossed ? { crossed } : {}),
+})
 
 export const deviceNamed = (site: Site, name: string): Device | undefined => site.devices.find(one => one.name === name)
 
 export const portsOf = ({ ports }: Device): string[] => Array.from({ length: ports }, (_, at) => `p${at + 1}`)
 
+export const mediumOf = ({ sockets }: Device, port: string): Medium => sockets?.[port] ?? 'copper'
+/** At how many Mbit/s its ports go at most. */
+export const fastestOf = ({ fastest = 1000 }: Device): number => fastest
+
 export const radiosOf = ({ radios = 0 }: Device): string[] => Array.from({ length: radios }, (_, at) => `w${at + 1}`)
 /** The interfaces that it has by what it is made of. */
 export const fittedWith = (device: Device): string[] => [...portsOf(device), ...radiosOf(device)]
+
+/** What a port of a site is made for. */
+export function mediumAt(site: Site, place: string): Medium {
+  const { device: name, port } = readPlace(place)
+  const found = deviceNamed(site, name)
+  return found ? mediumOf(found, port) : 'copper'
+}
 
 /** Radios have the hardware addresses from here on in their device’s block of 256. */
 const FIRST_RADIO = 0x80

@@ -5,7 +5,7 @@ import { USER } from './settings/kinds/users'
 import { matchPath } from './settings/paths'
 import type { Settings } from './settings/paths'
 import { contradiction } from './settings/checking'
-import { area, cableOf, device, deviceNamed, fittedWith, portPlace, portsOf, readPlace, wall } from './site'
+import { area, cableOf, device, deviceNamed, fittedWith, mediumAt, portPlace, portsOf, readPlace, wall } from './site'
 import type { Cable, Site } from './site'
 
 /** An address, or a name. */
@@ -13,7 +13,13 @@ const goal = { device: z.string(), to: z.string().max(253) }
 
 /** Something that is tried from a device. */
 export const ask = z.discriminatedUnion('what', [
-  z.strictObject({ what: z.literal('ping'), ...goal, bytes: z.int().min(0).max(9000).optional() }),
+  /** How many bytes are sent along, and how often, one right after the other. */
+  z.strictObject({
+    what: z.literal('ping'),
+    ...goal,
+    bytes: z.int().min(0).max(9000).optional(),
+    times: z.int().min(1).max(100).optional(),
+  }),
   /** Who is on the way. */
   z.strictObject({ what: z.literal('trace'), ...goal }),
   z.strictObject({
@@ -46,9 +52,12 @@ export const networkSetup = z.strictObject({
     .array(device.extend({ set: z.record(z.string(), z.string()).default({}) }))
     .min(1)
     .max(80),
-  /** Pairs of ports, each as “desk-1 p1”; a cable that damages what goes through it is faulty. */
+  /**
+   * Pairs of ports, each as “desk-1 p1”; a cable that damages what goes through it is faulty, one whose pairs cross
+   * is crossed.
+   */
   cables: z
-    .array(z.union([z.tuple([portPlace, portPlace]), z.tuple([portPlace, portPlace, z.literal('faulty')])]))
+    .array(z.tuple([portPlace, portPlace]).rest(z.enum(['faulty', 'crossed'])))
     .max(400)
     .default([]),
 })
@@ -78,6 +87,8 @@ export function initial({ areas, walls, devices, cables }: NetworkSetup): Networ
   if (twice) throw new RangeError(`Two devices are called ${twice}.`)
   for (const { set, ...one } of devices) {
     if (fittedWith(one).length === 0) throw new RangeError(`${one.name} has neither a port nor a radio.`)
+    const nowhere = Object.keys(one.sockets ?? {}).find(port => !portsOf(one).includes(port))
+    if (nowhere) throw new RangeError(`There is no port ${one.name} ${nowhere}.`)
     for (const [path, value] of Object.entries(set)) {
       const found = matchPath(one, path)
       if (!found.ok) throw new RangeError(`${one.name} has no setting ${path}.`)
@@ -95,9 +106,16 @@ export function initial({ areas, walls, devices, cables }: NetworkSetup): Networ
     if (used.has(place)) throw new RangeError(`Two cables are in ${place}.`)
     used.add(place)
   }
+  for (const [from, to] of cables) {
+    const [one, other] = [from, to].map(place => mediumAt(site, place))
+    if (one !== other) throw new RangeError(`${from} is made for ${one!}, and ${to} for ${other!}.`)
+  }
   return {
     site,
-    cables: cables.map(([from, to, faulty]) => ({ ...cableOf(from, to), ...(faulty ? { faulty: true } : {}) })),
+    cables: cables.map(([from, to, ...what]) => ({
+      ...cableOf(from, to, what.includes('crossed')),
+      ...(what.includes('faulty') ? { faulty: true } : {}),
+    })),
     running: Object.fromEntries(devices.map(({ name, set }) => [name, set])),
     pending: {},
     earlier: {},

@@ -8,8 +8,8 @@ import type { DeviceSeen } from './seeing'
 import { airPort, isJoined, levelsOn } from './simulation/air/joining'
 import type { Joining, Raster } from './simulation/air/joining'
 import type { Answer } from './simulation/asking'
-import { deviceNamed, isForeign, placeText, readPlace } from './site'
-import type { Area, Device, Wall } from './site'
+import { deviceNamed, isForeign, mediumAt, placeText, readPlace } from './site'
+import type { Area, Device, Medium, Wall } from './site'
 import type { Ask, NetworkState } from './state'
 
 export type { DeviceSeen, PortSeen, SettingSeen } from './seeing'
@@ -47,6 +47,10 @@ export interface CableSeen {
   from: string
   to: string
   up: boolean
+  medium: Medium | 'air'
+  crossed: boolean
+  /** In Mbit/s; null while it is down. */
+  speed: number | null
   /** What VLANs each end carries, in a few words; empty where that is what it usually is. */
   vlans: { from: string; to: string }
   /** What goes through the air in place of a cable: the name of the network and how well it is heard. */
@@ -137,7 +141,15 @@ function mapSeen(state: NetworkState): MapSeen {
       ...state.cables.map(cable => {
         const { device, port } = readPlace(cable.from)
         const vlans = { from: vlansAt(state, cable.from), to: vlansAt(state, cable.to) }
-        return { from: cable.from, to: cable.to, up: network.isUp(device, port), vlans }
+        return {
+          from: cable.from,
+          to: cable.to,
+          up: network.isUp(device, port),
+          medium: mediumAt(state.site, cable.from),
+          crossed: cable.crossed ?? false,
+          speed: network.isUp(device, port) ? network.speed(device, port) : null,
+          vlans,
+        }
       }),
       ...network.air.flatMap(airSeen),
     ],
@@ -154,6 +166,9 @@ function airSeen(joining: Joining): CableSeen[] {
       from: placeText({ device: joined.from.device, port: airPort(joining) }),
       to: placeText(station),
       up: true,
+      medium: 'air',
+      crossed: false,
+      speed: joined.rate,
       vlans: { from: vlan === 1 ? '' : `VLAN ${vlan}`, to: '' },
       air: { ssid, level: joined.level, rate: joined.rate },
     },

@@ -7,6 +7,7 @@ import type { NetworkContext } from './settings'
 import {
   judgeFlows,
   judgeJoins,
+  judgeLink,
   judgeLogs,
   judgeLogsIn,
   judgeObtains,
@@ -35,6 +36,8 @@ export function judge(state: NetworkState, check: NetworkCheck, context: Network
       return judgePasses(copy(), check)
     case 'obtains':
       return judgeObtains(copy(), check)
+    case 'link':
+      return judgeLink(copy(), check)
     case 'joins':
       return judgeJoins(copy(), check)
     case 'logs-in':

@@ -49,6 +49,13 @@ const obtainsCheck = z.strictObject({
   server: addressSchema.optional(),
 })
 
+/** The cable in a port has come to a link: one that goes at so many Mbit/s at least, and whose ends talk alike. */
+const linkCheck = z.strictObject({
+  kind: z.literal('link'),
+  at: portPlace,
+  speed: z.number().positive().optional(),
+})
+
 /** A device has joined a network on the air, by its name there: one that goes so fast at least, in Mbit/s. */
 const joinsCheck = z.strictObject({
   kind: z.literal('joins'),
@@ -118,6 +125,7 @@ export const networkCheck = z.discriminatedUnion('kind', [
   flowsCheck,
   passesCheck,
   obtainsCheck,
+  linkCheck,
   joinsCheck,
   logsInCheck,
   logsCheck,

@@ -4,6 +4,7 @@ import { carriedBy, CARRIES, HEAD } from '../frames/ethernet'
 import { readPacket } from '../frames/ipv4'
 import { answerOf } from '../simulation/asking'
 import type { Answer } from '../simulation/asking'
+import { readPlace } from '../site'
 import type { Cable } from '../site'
 import type { Ask, NetworkState } from '../state'
 import { finding } from './findings'
@@ -114,6 +115,21 @@ export function judgeObtains(state: NetworkState, check: CheckOf<'obtains'>): Fi
   const fits = (!within || isIn(got.address, readPrefix(within)!)) && (!is || is.includes(addressText(got.address)))
   const met = fits && (!server || addressText(got.server) === server)
   return finding(met, expected, found, fits ? 'other-server' : 'other-address')
+}
+
+export function judgeLink(state: NetworkState, { at, speed }: CheckOf<'link'>): Finding {
+  const expected = `${at} has a link${speed === undefined ? '' : ` of ${speed} Mbit/s or more`}, both ends alike.`
+  const { link, isUp } = remembered(state, `link of ${at}`, network => {
+    const { device, port } = readPlace(at)
+    return { link: network.link({ device, port }), isUp: network.isUp(device, port) }
+  })
+  if (!link) return finding(false, expected, `No cable is in ${at}.`, 'no-cable')
+  if (!link.up) return finding(false, expected, `${at} has no link: ${link.why}.`, 'no-link')
+  if (!isUp) return finding(false, expected, `${at} has no link: one end is shut.`, 'no-link')
+  const [one, other] = link.duplex
+  const found = `${at} has a link of ${link.speed} Mbit/s, ${one === other ? `${one} duplex` : 'full duplex at one end, half at the other'}.`
+  if (one !== other) return finding(false, expected, found, 'duplex-mismatch')
+  return finding(speed === undefined || link.speed >= speed, expected, found, 'too-slow')
 }
 
 export function judgeJoins(state: NetworkState, { device, ssid, rate }: CheckOf<'joins'>): Finding {

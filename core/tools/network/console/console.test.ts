@@ -32,6 +32,10 @@ describe('a line', () => {
     ['apply', { type: 'apply', device: 'gate' }],
     ['forget', { type: 'forget', device: 'gate' }],
     ['undo', { type: 'undo', device: 'gate' }],
+    [
+      'ping 10.44.10.20 1000 20',
+      { type: 'ask', ask: { what: 'ping', device: 'gate', to: '10.44.10.20', bytes: 1000, times: 20 } },
+    ],
     ['ping 10.44.10.20', { type: 'ask', ask: { what: 'ping', device: 'gate', to: '10.44.10.20' } }],
     ['trace books', { type: 'ask', ask: { what: 'trace', device: 'gate', to: 'books' } }],
     [
@@ -82,6 +86,8 @@ describe('a line', () => {
     ['put acls/from-tills/aces/10 allow tcp', 28, /^a rule such as/],
     ['ping 10.44.10.20 twice', 17, /^nothing more, or how many bytes/],
     ['ping 10.44.10.20 9001', 17, /^nothing more, or how many bytes/],
+    ['ping 10.44.10.20 100 101', 21, /^nothing more, or how often/],
+    ['ping 10.44.10.20 100 20 now', 24, /^nothing more$/],
     ['trace 10.44.10.20 twice', 18, /^nothing more$/],
     ['apply now', 6, /^nothing more$/],
     ['help me', 5, /^a verb$/],
@@ -138,7 +144,7 @@ describe('what is shown', () => {
   it('is help with every verb, or with one', () => {
     expect(printed(seen(start, 'gate'), { kind: 'help', verb: null })).toHaveLength(13)
     expect(printed(seen(start, 'gate'), { kind: 'help', verb: 'ping' })).toEqual([
-      'ping <address or name> [bytes]  asks an address for an answer',
+      'ping <address or name> [bytes] [times]  asks an address for an answer',
     ])
   })
 })
@@ -168,7 +174,7 @@ describe('completion', () => {
     ['put ', 4, ['interfaces', 'routing', 'vrrp', 'acls', 'nat', 'dhcp', 'system', 'dns', 'ntp', 'services']],
     ['put int', 4, ['interfaces']],
     ['put interfaces/', 15, ['p1', 'p2', 'p3']],
-    ['put interfaces/p2/', 18, ['enabled', 'description', 'ipv4', 'ipv6', 'acls']],
+    ['put interfaces/p2/', 18, ['enabled', 'description', 'ipv4', 'ethernet', 'ipv6', 'acls']],
     ['put interfaces/p2/ipv4/', 23, ['address', 'mtu', 'dhcp-client', 'dhcp-relay']],
     ['put interfaces/p2/enabled ', 26, ['true', 'false']],
     ['put interfaces/p2/enabled f', 26, ['false']],

@@ -19,7 +19,7 @@ export const verbs = {
   apply: { takes: '', about: 'puts what is pending into force' },
   forget: { takes: '', about: 'takes back what is pending' },
   undo: { takes: '', about: 'goes back to what was in force before the last change' },
-  ping: { takes: '<address or name> [bytes]', about: 'asks an address for an answer' },
+  ping: { takes: '<address or name> [bytes] [times]', about: 'asks an address for an answer' },
   trace: { takes: '<address or name>', about: 'finds who is on the way to an address' },
   connect: { takes: '<address or name> [tcp|udp] <port>', about: 'tries whether a port answers' },
   login: { takes: '<address or name> <user> [password]', about: 'tries to log in at a device, by key or by password' },
@@ -92,6 +92,7 @@ export function readLine(device: Device, line: string): Line | Misread {
 
 const isAddress = (text: string): boolean => readAddress(text) !== null || readAddress6(text) !== null
 const isGoal = (text: string): boolean => isAddress(text) || (isName(text.toLowerCase()) && !/^[\d.]+$/.test(text))
+const isOften = (text: string): boolean => wholeNumber(text, 1, 100)
 const isLength = (text: string): boolean => wholeNumber(text, 0, 9000)
 
 /** What is tried: to where, and what else the verb takes. */
@@ -125,7 +126,11 @@ function asking(device: Device, what: Ask['what'], words: Word[], end: number): 
   }
   if (what === 'ping' && second) {
     if (!isLength(second.text)) return misread(second.at, 'nothing more, or how many bytes, up to 9000')
-    return third ? misread(third.at, 'nothing more') : asked({ what, ...on, bytes: Number(second.text) })
+    const bytes = Number(second.text)
+    if (!third) return asked({ what, ...on, bytes })
+    if (!isOften(third.text)) return misread(third.at, 'nothing more, or how often, up to 100')
+    const extra = more[0]
+    return extra ? misread(extra.at, 'nothing more') : asked({ what, ...on, bytes, times: Number(third.text) })
   }
   return second ? misread(second.at, 'nothing more') : asked({ what, ...on })
 }

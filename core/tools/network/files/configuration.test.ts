@@ -131,6 +131,8 @@ describe('a configuration as a file', () => {
   it('has room for every setting that there is', () => {
     const examples: Readonly<Record<string, string>> = {
       '<port>': 'p1',
+      '<copper>': 'p1',
+      '<pair>': 'p4',
       '<radio>': 'w1',
       '<bridged>': 'p1',
       '<network>': 'guests',
@@ -152,7 +154,9 @@ describe('a configuration as a file', () => {
     }
     for (const kind of settingKinds) {
       const kinds = ['host', 'server', 'switch', 'routing-switch', 'router', 'provider', 'access-point'] as const
-      const of = kinds.map(one => ({ ...device, kind: one, radios: 1 })).find(one => kind.on(one))!
+      const of = kinds
+        .map(one => ({ ...device, kind: one, radios: 1, sockets: { p4: 'pair' as const } }))
+        .find(one => kind.on(one))!
       const path = kind.path
         .split('/')
         .map(piece =>

@@ -13,6 +13,6 @@ export function topologyOf({ site, cables, running }: NetworkState): NetworkSetu
       ...device,
       set: isForeign(device) ? {} : { ...running[device.name] },
     })),
-    cables: cables.map(({ from, to }) => [from, to]),
+    cables: cables.map(({ from, to, crossed }) => (crossed ? [from, to, 'crossed'] : [from, to])),
   }
 }

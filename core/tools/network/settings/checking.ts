@@ -2,9 +2,10 @@ import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAdd
 import type { Address, Prefix } from '../addresses'
 import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../addresses6'
 import type { Address6 } from '../addresses6'
-import { radiosOf } from '../site'
+import { fastestOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { channelOf, CHANNELS_IN_WORDS } from './bands'
+import { FIXED_MOST } from './kinds/ethernet'
 import { asksForPassphrase } from './kinds/wireless'
 import type { Security } from './kinds/wireless'
 import type { Settings } from './paths'
@@ -56,7 +57,11 @@ export function contradiction(device: Device, settings: Settings): string | null
       if (hop !== null && own.some(({ address }) => address === hop))
         return toItselfText(device, at[0]!, addressText(hop))
     }
-  return ipv6Contradiction(device, settings) ?? onAirContradiction(device, settings)
+  return (
+    ipv6Contradiction(device, settings) ??
+    onCopperContradiction(device, settings) ??
+    onAirContradiction(device, settings)
+  )
 }
 
 /** The same of what it is told about IPv6. */
@@ -70,6 +75,18 @@ function ipv6Contradiction(device: Device, settings: Settings): string | null {
     }
   for (const { at, value } of told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop'))
     if (own.some(({ address }) => address === readAddress6(value))) return toItselfText(device, at[0]!, value)
+  return null
+}
+
+/** The same of how its copper ports come to their speed. */
+function onCopperContradiction(device: Device, settings: Settings): string | null {
+  for (const { at, value } of told(device, settings, 'interfaces/<copper>/ethernet/speed')) {
+    const [port, speed] = [at[0]!, Number(value)]
+    const most = fastestOf(device)
+    if (speed > most) return `${port} of ${device.name} goes at ${most} Mbit/s at most.`
+    if (speed > FIXED_MOST && settings[`interfaces/${port}/ethernet/auto-negotiation`] === 'false')
+      return `${port}: ${value} Mbit/s over copper are always agreed with the other end.`
+  }
   return null
 }
 

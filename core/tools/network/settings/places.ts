@@ -1,7 +1,7 @@
 import { readAddress, readPrefix } from '../addresses'
 import { prefix6Text, readPrefix6 } from '../addresses6'
-import { fittedWith, forwards, hasBridge, isSwitch, portsOf, radiosOf } from '../site'
-import type { Device } from '../site'
+import { fittedWith, forwards, hasBridge, isSwitch, mediumOf, portsOf, radiosOf } from '../site'
+import type { Device, Medium } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'
 import { USER } from './kinds/users'
 import { AGGREGATOR } from './kinds/aggregation'
@@ -64,8 +64,19 @@ const shaped = (pattern: RegExp, example: string): Place => ({
   could: () => [example],
 })
 
+const portsMadeFor = (device: Device, medium: Medium): string[] =>
+  portsOf(device).filter(port => mediumOf(device, port) === medium)
+
 const places: Readonly<Record<string, Place>> = {
   '<port>': { fits: (text, device) => portsOf(device).includes(text), could: portsOf },
+  '<copper>': {
+    fits: (text, device) => portsMadeFor(device, 'copper').includes(text),
+    could: device => portsMadeFor(device, 'copper'),
+  },
+  '<pair>': {
+    fits: (text, device) => portsMadeFor(device, 'pair').includes(text),
+    could: device => portsMadeFor(device, 'pair'),
+  },
   '<bridged>': {
     fits: (text, device) => portsOf(device).includes(text) || isAggregator(text, device),
     could: device => [...portsOf(device), 'agg1'],

@@ -70,7 +70,7 @@ describe('ports made one', () => {
       (view(state, { kind: 'device', name }) as DeviceSeen).tables
         .find(({ title }) => title === 'Spanning tree')!
         .rows.map(row => row.join(' '))
-    expect(table('shop-sw').join(', ')).toMatch(/cost 100000.*agg1 root forwards/)
+    expect(table('shop-sw').join(', ')).toMatch(/cost 10000.*agg1 root forwards/)
     expect(table('office-sw').join(', ')).toMatch(/agg1 designated forwards/)
   })
 

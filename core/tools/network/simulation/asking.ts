@@ -74,7 +74,7 @@ function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
 }
 
 function tried6(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address6): Outcome {
-  if (ask.what === 'ping') return ping(asker, echoing6(asker, to), ask.bytes)
+  if (ask.what === 'ping') return ping(asker, echoing6(asker, to), ask.bytes, ask.times)
   if (ask.what === 'trace') return trace(asker, echoing6(asker, to))
   return { met: false, lines: ['connections go by IPv4 here: nothing was sent'] }
 }
@@ -83,7 +83,7 @@ function tried(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>, to: Address)
   const text = addressText(to)
   switch (ask.what) {
     case 'ping':
-      return ping(asker, echoing4(asker, to), ask.bytes)
+      return ping(asker, echoing4(asker, to), ask.bytes, ask.times)
     case 'trace':
       return trace(asker, echoing4(asker, to))
     case 'connect':

@@ -1,20 +1,23 @@
+import type { Duplex } from '../settings/kinds/ethernet'
 import { shutIn } from '../settings/told'
 import { fittedWith, hardwareOf, placeText, readPlace } from '../site'
-import type { PortPlace } from '../site'
+import type { Cable, PortPlace } from '../site'
 import type { NetworkState } from '../state'
 import { asksForUser } from '../settings/kinds/wireless'
 import { Admission } from './air/admitting'
 import { airPort, isJoined, joiningsOf } from './air/joining'
 import type { Joined, Joining } from './air/joining'
+import { endAt, linked } from './linking'
+import type { End, Linked } from './linking'
 import { Machine } from './machine'
 import type { AirPorts } from './machine'
 import { SECOND_US } from './node'
 import type { Note, Wires } from './node'
 import { EventQueue } from './queue'
 
-/** A frame takes so long over a cable, and besides so long for each of its bytes (100 Mbit/s). */
+/** A frame takes so long over a cable, and besides so long for each of its bytes. */
 const CABLE_US = 5
-const BYTES_PER_US = 12.5
+const BITS = 8
 /** What is on the air waits first until nobody else is heard (IEEE 802.11: DIFS with symbols of OFDM). */
 const AIR_US = 34
 /** When those who are let in have addresses, too. */
@@ -34,16 +37,40 @@ export interface Captured {
   frame: Uint8Array
 }
 
+/** What one direction of a cable has for itself, or both directions share that can’t be used at once. */
+interface Lane {
+  /** When it is free again. */
+  until: number
+}
+
+/** A frame on its way that another may run into. */
+interface Flight {
+  begins: number
+  ends: number
+  ruined: boolean
+}
+
+/** What one direction of a cable, or of what goes through the air, is like. */
+interface Through {
+  /** In Mbit/s. */
+  speed: number
+  duplex: Duplex
+  /** How long anything takes, whatever its length. */
+  delay: number
+  lane: Lane
+  /** Whether one end talks whenever it likes, and the other only while nobody else does: frames run into each other. */
+  clashes: boolean
+  faulty: boolean
+}
+
 /** A cable as one of its ends sees it. */
-interface Wire {
+interface Wire extends Through {
   up: boolean
   from: PortPlace
   to: PortPlace
   machine: Machine
-  /** How long anything takes, and how many bytes go in a microsecond. */
-  delay: number
-  bytesPerUs: number
-  faulty: boolean
+  /** Those of a cable that clashes. */
+  flights: Flight[]
   /** What went through it so far; what was damaged on the way is counted among the frames. */
   frames: number
   bytesOut: number
@@ -60,6 +87,9 @@ export interface Counted {
   inErrors: number
 }
 
+/** What goes through the air: nothing else is in its way. */
+const FREE = { duplex: 'full', clashes: false, faulty: false } as const
+
 /** Of so many frames one comes through a faulty cable. */
 const ONE_OF = 3
 
@@ -72,6 +102,8 @@ export class Network implements Wires {
   readonly #machines = new Map<string, Machine>()
   readonly #wires = new Map<string, Map<string, Wire>>()
   readonly #up: Map<string, boolean>
+  readonly #links = new Map<string, Linked>()
+  readonly #speeds = new Map<string, number>()
   readonly #joinings: readonly Joining[]
   readonly #admissions: readonly Admission[]
   /** What devices decided, and why, since somebody began to listen. */
@@ -93,16 +125,33 @@ export class Network implements Wires {
       this.#wires.set(device.name, new Map())
       for (const port of shutIn(device, running[device.name] ?? {})) shut.add(placeText({ device: device.name, port }))
     }
-    const directions = cables.flatMap(({ from, to, faulty = false }) => [
-      { from, to, faulty },
-      { from: to, to: from, faulty },
-    ])
-    const up = new Map(directions.map(({ from, to }) => [from, !shut.has(from) && !shut.has(to)]))
+    const ends = new Map(site.devices.map(device => [device.name, [device, running[device.name] ?? {}] as const]))
+    const endOf = (place: string): End => {
+      const { device, port } = readPlace(place)
+      return endAt(...ends.get(device)!, port)
+    }
+    const links = cables.map(cable => ({
+      cable,
+      link: linked(endOf(cable.from), endOf(cable.to), cable.crossed ?? false),
+    }))
+    const up = new Map<string, boolean>()
     this.#up = up
+    for (const { cable, link } of links) {
+      const { from, to } = cable
+      const isUp = link.up && !shut.has(from) && !shut.has(to)
+      for (const place of [from, to]) {
+        up.set(place, isUp)
+        this.#links.set(place, link)
+        if (link.up) this.#speeds.set(place, link.speed)
+      }
+    }
     this.#joinings = joiningsOf(site, running)
     const onAir = this.#joinings.filter(isJoined)
     for (const joining of onAir)
-      for (const end of airEnds(joining)) up.set(placeText(end), !asksForUser(joining.joined.offered.security))
+      for (const end of airEnds(joining)) {
+        up.set(placeText(end), !asksForUser(joining.joined.offered.security))
+        this.#speeds.set(placeText(end), joining.joined.rate)
+      }
     for (const device of site.devices) {
       const hardware = new Map(
         fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
@@ -113,14 +162,13 @@ export class Network implements Wires {
       const air = airPortsOf(onAir, device.name)
       this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }
-    for (const { from, to, faulty } of directions)
-      this.#lay(readPlace(from), readPlace(to), { delay: CABLE_US, bytesPerUs: BYTES_PER_US, faulty })
+    for (const { cable, link } of links) this.#layCable(cable, link)
     for (const joining of onAir) {
       const [station, point] = airEnds(joining)
-      const bytesPerUs = joining.joined.rate / 8
-      const through = { delay: AIR_US, bytesPerUs, faulty: false }
-      this.#lay(station, point, through)
-      this.#lay(point, station, through)
+      const { rate } = joining.joined
+      const through = (): Through => ({ ...FREE, speed: rate, delay: AIR_US, lane: { until: 0 } })
+      this.#lay(station, point, through())
+      this.#lay(point, station, through())
     }
     const asked = onAir.filter(({ joined }) => asksForUser(joined.offered.security))
     this.#admissions = asked.map((joining, number) => this.#admission(joining, number))
@@ -159,15 +207,50 @@ export class Network implements Wires {
   }
 
   /** Lays one direction of a cable, or of what goes through the air. */
-  #lay(from: PortPlace, to: PortPlace, through: Pick<Wire, 'delay' | 'bytesPerUs' | 'faulty'>): void {
+  #lay(from: PortPlace, to: PortPlace, through: Through): void {
     const up = this.#up.get(placeText(from)) ?? false
     const machine = this.#machines.get(to.device)!
-    const wire = { up, from, to, machine, ...through, frames: 0, bytesOut: 0, bytesIn: 0, damaged: 0 }
+    const counts = { frames: 0, bytesOut: 0, bytesIn: 0, damaged: 0 }
+    const wire: Wire = { up, from, to, machine, ...through, flights: [], ...counts }
     this.#wires.get(from.device)!.set(from.port, wire)
+  }
+
+  /** Lays a cable in both directions. */
+  #layCable({ from, to, faulty }: Cable, link: Linked): void {
+    const [one, other] = link.up ? link.duplex : (['full', 'full'] as const)
+    const speed = link.up ? link.speed : 0
+    const lane: Lane = { until: 0 }
+    // Where both talk one at a time, they share the cable.
+    const shared = one === 'half' && other === 'half'
+    const through = (duplex: Duplex): Through => ({
+      speed,
+      duplex,
+      delay: CABLE_US,
+      lane: shared ? lane : { until: 0 },
+      clashes: one !== other,
+      faulty: faulty === true,
+    })
+    this.#lay(readPlace(from), readPlace(to), through(one))
+    this.#lay(readPlace(to), readPlace(from), through(other))
   }
 
   get now(): number {
     return this.#now
+  }
+
+  /** What the cable in a port has come to; null for a port without one. */
+  link(place: PortPlace): Linked | null {
+    return this.#links.get(placeText(place)) ?? null
+  }
+
+  /** How the end of a cable talks; null where there is none. */
+  duplex({ device, port }: PortPlace): Duplex | null {
+    return this.#wires.get(device)?.get(port)?.duplex ?? null
+  }
+
+  /** At how many Mbit/s a port goes; null where it goes at all at none. */
+  speed(device: string, port: string): number | null {
+    return this.#speeds.get(placeText({ device, port })) ?? null
   }
 
   machine(device: string): Machine | undefined {
@@ -224,9 +307,39 @@ export class Network implements Wires {
     }
     wire.bytesIn += frame.length
     if (this.#listening) this.captured.push({ at: this.#now, from: wire.from, to: wire.to, frame })
-    this.#queue.put(this.#now + wire.delay + Math.ceil(frame.length / wire.bytesPerUs), () => {
-      wire.machine.receive(wire.to.port, frame)
+    const takes = (frame.length * BITS) / wire.speed
+    const flight = wire.clashes ? this.#inFlight(wire, takes) : null
+    wire.lane.until = flight?.ends ?? Math.max(this.#now, wire.lane.until) + takes
+    this.#queue.put(Math.ceil(wire.lane.until + wire.delay), () => {
+      if (flight?.ruined) this.#ruin(wire, frame)
+      else wire.machine.receive(wire.to.port, frame)
     })
+  }
+
+  /**
+   * A frame on a cable whose ends don’t agree on who may talk when. The end that talks one at a time waits for a gap
+   * and tries to talk in each: that ruins what the other sends meanwhile. The other never waits, and ruins what is on
+   * its way to it.
+   */
+  #inFlight(wire: Wire, takes: number): Flight {
+    const back = this.#wires.get(wire.to.device)!.get(wire.to.port)!
+    back.flights = back.flights.filter(({ ends }) => ends > this.#now)
+    const waits = wire.duplex === 'half'
+    const begins = Math.max(this.#now, wire.lane.until, waits ? back.lane.until : 0)
+    const flight = { begins, ends: begins + takes, ruined: false }
+    const met = waits
+      ? back.flights.filter(one => one.begins > this.#now)
+      : back.flights.filter(one => one.begins < flight.ends && one.ends > begins)
+    for (const one of met) one.ruined = true
+    if (!waits) flight.ruined = met.length > 0
+    wire.flights = [...wire.flights.filter(({ ends }) => ends > this.#now), flight]
+    return flight
+  }
+
+  #ruin(wire: Wire, frame: Uint8Array): void {
+    wire.damaged += 1
+    wire.bytesIn -= frame.length
+    this.note(wire.to.device, wire.to.port, () => 'what comes in here is damaged: dropped')
   }
 
   after(microseconds: number, work: () => void): void {

@@ -19,6 +19,8 @@ export interface Wires {
   send(device: string, port: string, frame: Uint8Array): void
   after(microseconds: number, work: () => void): void
   isUp(device: string, port: string): boolean
+  /** At how many Mbit/s a port goes; null where that is none. */
+  speed(device: string, port: string): number | null
   /** Says what was decided, where somebody listens. */
   note(device: string, port: string | null, words: () => string): void
 }

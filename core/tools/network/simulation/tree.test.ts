@@ -54,7 +54,7 @@ describe('a ring of switches', () => {
   it('has the root with the smallest priority, and the shut port far from it', () => {
     const state = after(ring(ON), put('s3', 'bridge/spanning-tree/priority', '4096'), applied('s3'))
     expect(shown(state, 's3')[0]).toBe('root this one')
-    expect(shown(state, 's1')[0]).toBe('root 02:00:00:00:06:01, priority 4096 cost 200000')
+    expect(shown(state, 's1')[0]).toBe('root 02:00:00:00:06:01, priority 4096 cost 20000')
     expect(shown(state, 's2')).toContain('p2 alternate kept shut')
   })
 

@@ -12,7 +12,7 @@ import type { Link } from './node'
 const EDGE_US = 3 * SECOND_US
 /** What was said holds for so many times the interval in which it is said again. */
 const HELD_US = 3 * TIMES.hello * SECOND_US
-const USUAL = { priority: '32768', cost: '200000', port: '128' } as const
+const USUAL = { priority: '32768', port: '128' } as const
 
 /** Where a port would lead: to which root, at what cost, told by which port of which bridge. The smaller is better. */
 interface Vector {
@@ -64,7 +64,7 @@ export class Tree implements Blocking {
   constructor(
     device: Device,
     settings: Settings,
-    /** Its ports, and of how many cables each is. */
+    /** Its ports, and what the way by each usually costs. */
     ports: ReadonlyMap<string, number>,
     private readonly link: Link,
     private readonly flush: (ports: readonly string[]) => void,
@@ -75,12 +75,12 @@ export class Tree implements Blocking {
     this.#own = { priority: Number(priority), hardware: link.hardware('p1') }
     this.#best = this.#ownVector()
     this.#ports = new Map(
-      [...ports].map(([name, cables]) => [
+      [...ports].map(([name, usual]) => [
         name,
         {
           name,
           id: Number(priorities.get(name) ?? USUAL.port) * 256 + numberOf(name),
-          cost: Number(costs.get(name) ?? Math.round(Number(USUAL.cost) / cables)),
+          cost: Number(costs.get(name) ?? usual),
           role: 'designated',
           forwarding: false,
           met: false,

@@ -1,4 +1,5 @@
 import { aggregationKinds } from './aggregation'
+import { ethernetKinds } from './ethernet'
 import { filterKinds } from './filters'
 import { ipv6Kinds } from './ipv6'
 import type { SettingKind } from './kind'
@@ -23,6 +24,7 @@ export type { Group, SettingKind } from './kind'
 /** All settings there are. */
 export const settingKinds: readonly SettingKind[] = [
   ...portKinds,
+  ...ethernetKinds,
   ...aggregationKinds,
   ...vlanKinds,
   ...treeKinds,

@@ -1,3 +1,5 @@
+import { roomFor } from './room'
+
 /** Puts a word at a place of bytes. */
 export function putWord(bytes: Uint8Array, at: number, value: number): void {
   bytes[at] = value >>> 8
@@ -11,12 +13,12 @@ export class Writer {
 
   /** `room`: how many bytes are expected; more have room too. */
   constructor(room = 64) {
-    this.#bytes = new Uint8Array(room)
+    this.#bytes = roomFor(room)
   }
 
   #roomFor(count: number): void {
     if (this.#length + count <= this.#bytes.length) return
-    const larger = new Uint8Array(Math.max(this.#bytes.length * 2, this.#length + count))
+    const larger = roomFor(Math.max(this.#bytes.length * 2, this.#length + count))
     larger.set(this.#bytes)
     this.#bytes = larger
   }
@@ -49,6 +51,6 @@ export class Writer {
 
   /** What was put so far. Nothing more is put afterwards. */
   done(): Uint8Array<ArrayBuffer> {
-    return this.#length === this.#bytes.length ? this.#bytes : this.#bytes.slice(0, this.#length)
+    return this.#length === this.#bytes.length ? this.#bytes : this.#bytes.subarray(0, this.#length)
   }
 }

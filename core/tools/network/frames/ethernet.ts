@@ -1,4 +1,5 @@
 import { Reader, wordAt } from '../bytes/reading'
+import { roomFor } from '../bytes/room'
 import { putWord } from '../bytes/writing'
 import type { Writer } from '../bytes/writing'
 import type { HardwareAddress } from '../addresses'
@@ -27,7 +28,7 @@ export const writeHardware = (writer: Writer, address: HardwareAddress): Writer 
 export const readHardware = (reader: Reader): HardwareAddress => reader.word() * 2 ** 32 + reader.long()
 
 export function writeFrame({ to, from, carries, payload }: Frame): Uint8Array {
-  const bytes = new Uint8Array(HEAD + Math.max(LEAST, payload.length))
+  const bytes = roomFor(HEAD + Math.max(LEAST, payload.length))
   putHead(bytes, to, from, carries)
   bytes.set(payload, HEAD)
   return bytes
@@ -52,7 +53,7 @@ function putHardware(bytes: Uint8Array, at: number, address: HardwareAddress): v
 
 /** A frame with room for so many bytes, and its head; what it carries is put in afterwards. */
 export function frameFor(to: HardwareAddress, from: HardwareAddress, carries: number, length: number): Uint8Array {
-  const bytes = new Uint8Array(HEAD + Math.max(LEAST, length))
+  const bytes = roomFor(HEAD + Math.max(LEAST, length))
   putHead(bytes, to, from, carries)
   return bytes
 }

@@ -21,6 +21,8 @@ export interface Packet {
 }
 
 const HEADER = 20
+/** Version 4, a header of five long words, no service of its own. */
+const FIRST = 0x4500
 const DONT_FRAGMENT = 0x4000
 
 export const lengthOf = ({ payload }: Packet): number => HEADER + payload.length
@@ -37,23 +39,20 @@ export function writePacket(packet: Packet): Uint8Array {
  */
 export function putPacket(bytes: Uint8Array, at: number, packet: Packet): void {
   const { from, to, payload } = packet
-  const words = [
-    0x4500,
-    HEADER + payload.length,
-    packet.identification,
-    packet.whole ? DONT_FRAGMENT : 0,
-    packet.timeToLive * 256 + packet.protocol,
-    0,
-    from >>> 16,
-    from & 0xffff,
-    to >>> 16,
-    to & 0xffff,
-  ]
+  putWord(bytes, at, FIRST)
+  putWord(bytes, at + 2, HEADER + payload.length)
+  putWord(bytes, at + 4, packet.identification)
+  putWord(bytes, at + 6, packet.whole ? DONT_FRAGMENT : 0)
+  putWord(bytes, at + 8, packet.timeToLive * 256 + packet.protocol)
+  putWord(bytes, at + 10, 0)
+  putWord(bytes, at + 12, from >>> 16)
+  putWord(bytes, at + 14, from & 0xffff)
+  putWord(bytes, at + 16, to >>> 16)
+  putWord(bytes, at + 18, to & 0xffff)
   let sum = 0
-  for (let place = 0; place < 10; place += 1) sum += words[place]!
+  for (let place = at; place < at + HEADER; place += 2) sum += wordAt(bytes, place)
   while (sum > 0xffff) sum = (sum & 0xffff) + (sum >>> 16)
-  words[5] = ~sum & 0xffff
-  for (let place = 0; place < 10; place += 1) putWord(bytes, at + 2 * place, words[place]!)
+  putWord(bytes, at + 10, ~sum & 0xffff)
   bytes.set(payload, at + HEADER)
 }
 
@@ -73,20 +72,19 @@ export function readHead(bytes: Uint8Array, at = 0): Packet | null {
   const first = bytes[at]!
   const header = (first & 0x0f) * 4
   if (first >> 4 !== 4 || header < HEADER || room < header) return null
-  const word = (place: number): number => wordAt(bytes, at + place)
   let sum = 0
-  for (let place = 0; place < header; place += 2) sum += word(place)
+  for (let place = at; place < at + header; place += 2) sum += wordAt(bytes, place)
   while (sum > 0xffff) sum = (sum & 0xffff) + (sum >>> 16)
   if (sum !== 0xffff) return null
-  const length = word(2)
+  const length = wordAt(bytes, at + 2)
   if (length < header) return null
   return {
-    from: word(12) * 65_536 + word(14),
-    to: word(16) * 65_536 + word(18),
+    from: wordAt(bytes, at + 12) * 65_536 + wordAt(bytes, at + 14),
+    to: wordAt(bytes, at + 16) * 65_536 + wordAt(bytes, at + 18),
     timeToLive: bytes[at + 8]!,
     protocol: bytes[at + 9]!,
-    identification: word(4),
-    whole: (word(6) & DONT_FRAGMENT) !== 0,
+    identification: wordAt(bytes, at + 4),
+    whole: (wordAt(bytes, at + 6) & DONT_FRAGMENT) !== 0,
     // What follows the packet fills the frame up.
     payload: bytes.subarray(at + header, Math.min(at + length, bytes.length)),
   }

@@ -19,14 +19,34 @@ const SUB_INTERFACE = /^(p[1-9]\d?)\.([1-9]\d{0,3})$/
 const VLAN_INTERFACE = /^vlan([1-9]\d{0,3})$/
 const LOOPBACK = /^loop[1-9]$/
 
+const vlans = new Map<string, number | null>()
+const under = new Map<string, string | null>()
+/** So many names are kept: the same few are asked for with each frame. */
+const MOST_NAMES = 10_000
+
+/** What was found out about a name before, or is now. */
+function kept<Found>(known: Map<string, Found>, name: string, find: (name: string) => Found): Found {
+  let found = known.get(name)
+  if (found === undefined) {
+    if (known.size > MOST_NAMES) known.clear()
+    found = find(name)
+    known.set(name, found)
+  }
+  return found
+}
+
 /** The VLAN of an interface that stands for one: vlan10 on a switch, p1.10 on a router; null for a port. */
-export function vlanOf(name: string): number | null {
+export const vlanOf = (name: string): number | null => kept(vlans, name, vlanIn)
+
+function vlanIn(name: string): number | null {
   const found = SUB_INTERFACE.exec(name)?.[2] ?? VLAN_INTERFACE.exec(name)?.[1]
   return found !== undefined && isVlan(found) ? Number(found) : null
 }
 
 /** The port on which a sub-interface stands, or the port or radio itself; null for an interface on none. */
-export const portUnder = (name: string): string | null =>
+export const portUnder = (name: string): string | null => kept(under, name, portIn)
+
+const portIn = (name: string): string | null =>
   SUB_INTERFACE.exec(name)?.[1] ?? (/^[pw]\d/.test(name) ? name : null)
 
 export const isLoopback = (name: string): boolean => LOOPBACK.test(name)

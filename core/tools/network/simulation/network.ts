@@ -1,4 +1,5 @@
 import type { Duplex } from '../settings/kinds/ethernet'
+import { portUnder } from '../settings/places'
 import { shutIn } from '../settings/told'
 import { fittedWith, hardwareOf, placeText, readPlace } from '../site'
 import type { Cable, PortPlace } from '../site'
@@ -158,7 +159,7 @@ export class Network implements Wires {
       )
       const [first = 0] = hardware.values()
       // An interface on a VLAN, or on none, has the hardware address of the first port.
-      const hardwareAt = (port: string): number => hardware.get(/^[pw]\d+/.exec(port)?.[0] ?? '') ?? first
+      const hardwareAt = (port: string): number => hardware.get(portUnder(port) ?? '') ?? first
       const air = airPortsOf(onAir, device.name)
       this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }

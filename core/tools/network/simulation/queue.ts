@@ -4,6 +4,9 @@ interface Due {
   work: () => void
 }
 
+const isBefore = (one: Due, other: Due): boolean =>
+  one.at < other.at || (one.at === other.at && one.order < other.order)
+
 /** What is due, by its time in microseconds; of what is due at once, what was put in first comes first. */
 export class EventQueue {
   readonly #heap: Due[] = []
@@ -31,37 +34,32 @@ export class EventQueue {
     return first
   }
 
-  #before(one: number, other: number): boolean {
-    const [a, b] = [this.#heap[one]!, this.#heap[other]!]
-    return a.at < b.at || (a.at === b.at && a.order < b.order)
-  }
-
-  #swap(one: number, other: number): void {
-    const held = this.#heap[one]!
-    this.#heap[one] = this.#heap[other]!
-    this.#heap[other] = held
-  }
-
+  /** Lets what stands at a place rise to where nothing above it is due later. */
   #up(place: number): void {
+    const heap = this.#heap
+    const held = heap[place]!
     let at = place
     while (at > 0) {
       const parent = (at - 1) >> 1
-      if (!this.#before(at, parent)) return
-      this.#swap(at, parent)
+      if (!isBefore(held, heap[parent]!)) break
+      heap[at] = heap[parent]!
       at = parent
     }
+    heap[at] = held
   }
 
+  /** Lets what stands at a place sink to where nothing below it is due earlier. */
   #down(place: number): void {
+    const heap = this.#heap
+    const held = heap[place]!
     let at = place
-    for (;;) {
-      const [left, right] = [2 * at + 1, 2 * at + 2]
-      let least = at
-      if (left < this.#heap.length && this.#before(left, least)) least = left
-      if (right < this.#heap.length && this.#before(right, least)) least = right
-      if (least === at) return
-      this.#swap(at, least)
+    for (let left = 2 * at + 1; left < heap.length; left = 2 * at + 1) {
+      const right = left + 1
+      const least = right < heap.length && isBefore(heap[right]!, heap[left]!) ? right : left
+      if (!isBefore(heap[least]!, held)) break
+      heap[at] = heap[least]!
       at = least
     }
+    heap[at] = held
   }
 }

@@ -36,9 +36,9 @@ class Graph {
   }
 
   /** A link holds only where the other side says so, too (RFC 2328, 16.1, 2b). */
-  #isMutual(to: string, back: (links: RouterState['links']) => boolean): boolean {
-    const other = this.routers.get(to)
-    return other !== undefined && back(other.links)
+  #leadsBack(to: string, from: Address): boolean {
+    const links = this.routers.get(to)?.links ?? []
+    return links.some(one => one.kind === 'point-to-point' && one.id === from)
   }
 
   /** What is next to a place: its name, the cost, and the address by which it is gone there. */
@@ -48,9 +48,7 @@ class Graph {
     for (const link of router?.links ?? []) {
       if (link.kind === 'point-to-point') {
         const to = routerKey(link.id)
-        const back = (links: RouterState['links']): boolean =>
-          links.some(one => one.kind === 'point-to-point' && one.id === router!.from)
-        if (this.#isMutual(to, back))
+        if (this.#leadsBack(to, router!.from))
           yield { key: to, cost: link.cost, address: () => this.#farEnd(router!, link.id, link.data) }
       } else if (link.kind === 'transit' && this.networks.get(networkKey(link.id))?.routers.includes(router!.from))
         yield { key: networkKey(link.id), cost: link.cost, address: () => null }

@@ -2,6 +2,7 @@
 import type { NetworkOp } from '~~/core/tools/network/ops'
 import type { DeviceSeen } from '~~/core/tools/network/viewing'
 import { kindText } from './drawing'
+import type { FreePort } from './drawing'
 import { familiesOf, groupsOf, hasPortSettings } from './families'
 import PortSettings from './PortSettings.vue'
 import SettingField from './SettingField.vue'
@@ -11,7 +12,7 @@ import SettingList from './SettingList.vue'
 const props = defineProps<{
   seen: DeviceSeen
   refusal: string
-  free: readonly string[]
+  free: readonly FreePort[]
   /** A cable that was drawn on the map, to be agreed to. */
   wanted: { port: string; to: string } | null
 }>()

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import type { MapSeen } from '~~/core/tools/network/viewing'
-import { airText, kindText } from './drawing'
+import type { CableSeen, MapSeen } from '~~/core/tools/network/viewing'
+import { airText, kindText, mediumText } from './drawing'
 
 /** The same as the map, in words. */
 defineProps<{ map: MapSeen; open: string }>()
 const emit = defineEmits<{ open: [device: string] }>()
+const cableKind = ({ medium, crossed }: CableSeen): string =>
+  medium === 'air' ? 'air' : crossed ? 'copper, crossed' : mediumText(medium)
 </script>
 
 <template>
@@ -38,7 +40,10 @@ const emit = defineEmits<{ open: [device: string] }>()
         <tr v-for="cable in map.cables" :key="cable.from">
           <td class="figure">{{ cable.from }}</td>
           <td class="figure">{{ cable.to }}</td>
-          <td>{{ cable.air ? `${cable.air.ssid}, ${airText(cable.air)}` : cable.up ? 'up' : 'down' }}</td>
+          <td>
+            {{ cable.air ? `${cable.air.ssid}, ${airText(cable.air)}` : cable.up ? `${cable.speed} Mbit/s` : 'down' }}
+          </td>
+          <td>{{ cableKind(cable) }}</td>
           <td>{{ [cable.vlans.from, cable.vlans.to].filter(Boolean).join(' / ') }}</td>
         </tr>
       </tbody>

@@ -3,6 +3,7 @@ import { forwards } from '~~/core/tools/network/site'
 import type { MapSeen, SignalSeen } from '~~/core/tools/network/viewing'
 import { boxOf, drawnCables, frameOf, kindText, linesOf, placeOn } from './drawing'
 import FloorPlan from './FloorPlan.vue'
+import SiteCables from './SiteCables.vue'
 import { useCableDrawing } from './useCableDrawing'
 
 /** The site: what stands where, and what is joined to what. */
@@ -44,32 +45,7 @@ const label = ({ name, kind, about, addresses, pending }: MapSeen['devices'][num
 <template>
   <svg ref="svg" :viewBox="box" role="group" aria-label="Map of the site" preserveAspectRatio="xMidYMid meet">
     <FloorPlan :map="map" :signal="signal" />
-    <g v-for="cable in cables" :key="cable.key" :class="['cable', { 'is-down': !cable.up, 'is-air': cable.air }]">
-      <line :x1="cable.from.x" :y1="cable.from.y" :x2="cable.to.x" :y2="cable.to.y" />
-      <text v-if="!cable.up" class="down" :x="cable.middle.x" :y="cable.middle.y">down</text>
-      <template v-if="signal && cable.air">
-        <text
-          v-for="(line, at) in cable.air.split(', ')"
-          :key="line"
-          class="port"
-          :x="cable.middle.x"
-          :y="cable.middle.y - 8 + at * 22"
-        >
-          {{ line }}
-        </text>
-      </template>
-      <template v-for="port in signal && cable.air ? [] : cable.ports" :key="port.text + port.at.x">
-        <text v-if="ports" :class="['port', port.anchor]" :x="port.at.x" :y="port.at.y + 4">{{ port.text }}</text>
-        <text
-          v-if="vlans && port.vlans"
-          :class="['port', 'vlans', port.anchor]"
-          :x="port.at.x"
-          :y="port.at.y + (ports ? 17 : 4)"
-        >
-          {{ port.vlans }}
-        </text>
-      </template>
-    </g>
+    <SiteCables :cables="cables" :ports="ports" :vlans="vlans" :signal="signal !== null" />
     <g
       v-for="device in map.devices"
       :key="device.name"
@@ -129,45 +105,9 @@ text {
   fill: var(--ink);
   font-size: 13px;
 }
-.kind,
-.port {
+.kind {
   fill: var(--ink-soft);
   font-size: 11px;
-}
-.cable line {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.is-air line {
-  stroke-dasharray: 0.5 7;
-  stroke-linecap: round;
-  stroke-width: 3;
-}
-.is-down line {
-  stroke-dasharray: 3 5;
-  stroke: var(--run-out);
-}
-.port,
-.down {
-  text-anchor: middle;
-  paint-order: stroke;
-  stroke: var(--surface);
-  stroke-width: 4px;
-}
-.start {
-  text-anchor: start;
-}
-.end {
-  text-anchor: end;
-}
-.vlans {
-  fill: var(--ink);
-  font-weight: 600;
-}
-.down {
-  fill: var(--run-out);
-  font-weight: 700;
-  font-size: 12px;
 }
 .device {
   cursor: pointer;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { placeText, portsOf, radiosOf, readPlace } from '~~/core/tools/network/site'
+import { mediumOf, placeText, portsOf, radiosOf, readPlace } from '~~/core/tools/network/site'
 import type { Device } from '~~/core/tools/network/site'
 import type { SignalSeen } from '~~/core/tools/network/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
@@ -10,6 +10,7 @@ import NetworkList from './NetworkList.vue'
 import NetworkMap from './NetworkMap.vue'
 import PacketStory from './PacketStory.vue'
 import { frameOf } from './drawing'
+import type { FreePort } from './drawing'
 import { rasterOf } from './signal'
 import { useNetwork } from './useNetwork'
 import { useNetworkFiles } from './useNetworkFiles'
@@ -31,13 +32,13 @@ const signal = props.work.view<SignalSeen>(() =>
 const listed = ref(false)
 const inHand = computed(() => stepInHandOf(props.task))
 
-/** Ports without a cable, by device. */
+/** Ports without a cable, and what they are made for, by device. */
 const freePorts = computed(() => {
   const used = new Set(map.value?.cables.flatMap(({ from, to }) => [from, to]))
-  const freeOf = (one: Device): string[] =>
+  const freeOf = (one: Device): FreePort[] =>
     portsOf(one)
-      .map(port => placeText({ device: one.name, port }))
-      .filter(place => !used.has(place))
+      .map(port => ({ place: placeText({ device: one.name, port }), medium: mediumOf(one, port) }))
+      .filter(({ place }) => !used.has(place))
   return new Map((map.value?.devices ?? []).map(one => [one.name, freeOf(one)]))
 })
 /** Those of other devices than the one that is open. */
@@ -46,9 +47,12 @@ const free = computed(() => [...freePorts.value].flatMap(([name, places]) => (na
 const wanted = ref<{ port: string; to: string } | null>(null)
 function draw(from: string, to: string) {
   show(from)
-  const [one, other] = [freePorts.value.get(from)?.[0], freePorts.value.get(to)?.[0]]
-  if (one && other) wanted.value = { port: readPlace(one).port, to: other }
-  else refusal.value = `${one ? to : from} has no free port.`
+  const [ours, theirs] = [from, to].map(name => freePorts.value.get(name) ?? [])
+  const one = ours!.find(({ medium }) => theirs!.some(other => other.medium === medium))
+  const other = theirs!.find(({ medium }) => medium === one?.medium)
+  if (one && other) wanted.value = { port: readPlace(one.place).port, to: other.place }
+  else if (ours!.length > 0 && theirs!.length > 0) refusal.value = `No free ports of ${from} and ${to} fit each other.`
+  else refusal.value = `${ours!.length > 0 ? to : from} has no free port.`
 }
 const stepping = useStepping(last)
 const packet = stepping.note

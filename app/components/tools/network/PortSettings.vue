@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import type { NetworkOp } from '~~/core/tools/network/ops'
+import { CROSSES_ITSELF } from '~~/core/tools/network/simulation/linking'
+import { fastestOf } from '~~/core/tools/network/site'
 import { ownInterfaces } from '~~/core/tools/network/settings/places'
 import type { DeviceSeen, PortSeen, SettingSeen } from '~~/core/tools/network/viewing'
+import { mediumText, speedText } from './drawing'
+import type { FreePort } from './drawing'
 import SettingField from './SettingField.vue'
 
 /** The ports of a device, and what one of them is told of the chosen group. */
@@ -9,7 +13,7 @@ const props = defineProps<{
   seen: DeviceSeen
   settings: readonly SettingSeen[]
   group: string
-  free: readonly string[]
+  free: readonly FreePort[]
   wanted: { port: string; to: string } | null
 }>()
 const emit = defineEmits<{ operate: [op: NetworkOp]; put: [path: string, value: string] }>()
@@ -31,6 +35,15 @@ watch(
 const chosen = computed(() => props.seen.ports.find(({ name }) => name === port.value) ?? null)
 const place = computed(() => `${props.seen.device.name} ${port.value}`)
 const joinTo = ref('')
+/** Where a cable of this port could go. */
+const fitting = computed(() => props.free.filter(({ medium }) => medium === chosen.value?.medium))
+/** Ports of older devices don’t find out themselves on which pairs to send. */
+const choosesPairs = computed(() => chosen.value?.medium === 'copper' && fastestOf(props.seen.device) < CROSSES_ITSELF)
+const crossed = ref(false)
+function plugIn() {
+  const crossing = choosesPairs.value && crossed.value
+  emit('operate', { type: 'join', from: place.value, to: joinTo.value, ...(crossing ? { crossed: true } : {}) })
+}
 watch(
   () => props.wanted,
   wanted => {
@@ -49,10 +62,11 @@ function vlansOf({ name, part }: PortSeen): string {
     props.settings.find(one => one.port === name && one.path.endsWith(`/${leaf}`))?.pending ?? ''
   return [of('pvid'), of('tagged') && `tagged ${of('tagged').replaceAll(',', ', ')}`].filter(Boolean).join(', ')
 }
-function linkOf({ up, to, isPort }: PortSeen): string {
-  if (up) return 'up'
+function linkOf({ up, to, isPort, link }: PortSeen): string {
+  if (up) return link ? speedText(link) : 'up'
   return to || !isPort ? 'down' : ''
 }
+const freeText = ({ medium }: PortSeen): string => (medium === 'copper' ? 'free' : `free, for ${mediumText(medium)}`)
 function add() {
   const name = added.value.trim()
   emit('put', `interfaces/${name}/enabled`, 'true')
@@ -76,7 +90,7 @@ function add() {
           <th scope="row">
             <Button text size="small" :label="one.name" :aria-pressed="one.name === port" @click="port = one.name" />
           </th>
-          <td class="figure">{{ one.to || (one.isPort ? 'free' : one.address) }}</td>
+          <td class="figure">{{ one.to || (one.isPort ? freeText(one) : one.address) }}</td>
           <td>{{ group === 'VLANs' ? vlansOf(one) : linkOf(one) }}</td>
         </tr>
       </tbody>
@@ -115,15 +129,10 @@ function add() {
         <template v-else>
           <select v-model="joinTo" :aria-label="`Join ${port} to`">
             <option value="" disabled>join to…</option>
-            <option v-for="one in free" :key="one">{{ one }}</option>
+            <option v-for="one in fitting" :key="one.place">{{ one.place }}</option>
           </select>
-          <Button
-            size="small"
-            text
-            label="Plug in"
-            :disabled="joinTo === ''"
-            @click="emit('operate', { type: 'join', from: place, to: joinTo })"
-          />
+          <label v-if="choosesPairs" class="small crossed"><input v-model="crossed" type="checkbox" /> crossover</label>
+          <Button size="small" text label="Plug in" :disabled="joinTo === ''" @click="plugIn" />
         </template>
       </div>
     </section>

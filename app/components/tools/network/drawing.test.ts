@@ -11,6 +11,8 @@ const device = (name: string, x: number, y: number, addresses: string[] = []): M
   pending: 0,
 })
 
+const copper = { medium: 'copper', crossed: false, speed: 1000 } as const
+
 describe('the map', () => {
   it('has room for all addresses of a device, and for everything that stands on it', () => {
     expect(boxOf(device('a', 5, 6)).height).toBe(boxOf(device('a', 5, 6, ['one'])).height)
@@ -30,7 +32,7 @@ describe('the map', () => {
     const devices = [device('a', 0, 0), device('b', 0, 200)]
     const [cable] = drawnCables({
       devices,
-      cables: [{ from: 'a p1', to: 'b p2', up: true, vlans: { from: 'VLAN 10', to: '' } }],
+      cables: [{ ...copper, from: 'a p1', to: 'b p2', up: true, vlans: { from: 'VLAN 10', to: '' } }],
     })
     expect([cable!.from, cable!.to]).toEqual([
       { x: 55, y: 50 },
@@ -42,7 +44,10 @@ describe('the map', () => {
     ])
     expect(cable!.ports.map(({ vlans, anchor }) => `${vlans} ${anchor}`)).toEqual(['VLAN 10 middle', ' middle'])
     expect(
-      drawnCables({ devices, cables: [{ from: 'a p1', to: 'gone p1', up: false, vlans: { from: '', to: '' } }] }),
+      drawnCables({
+        devices,
+        cables: [{ ...copper, from: 'a p1', to: 'gone p1', up: false, vlans: { from: '', to: '' } }],
+      }),
     ).toEqual([])
   })
 
@@ -51,6 +56,7 @@ describe('the map', () => {
       devices: [device('a', 0, 0), device('b', 300, 20)],
       cables: [
         {
+          ...copper,
           from: 'a w1:b',
           to: 'b w1',
           up: true,
@@ -72,8 +78,8 @@ describe('the map', () => {
     const [one, other] = drawnCables({
       devices,
       cables: [
-        { from: 'a p1', to: 'b p1', up: true, vlans },
-        { from: 'a p2', to: 'b p2', up: true, vlans },
+        { ...copper, from: 'a p1', to: 'b p1', up: true, vlans },
+        { ...copper, from: 'a p2', to: 'b p2', up: true, vlans },
       ],
     })
     expect([one!.from.x, other!.from.x]).toEqual([66, 44])
@@ -82,7 +88,7 @@ describe('the map', () => {
 
   it('has a packet at the cable of its port, or on its device', () => {
     const devices = [device('a', 0, 0), device('b', 0, 200)]
-    const joined = { from: 'a p1', to: 'b p1', up: true, vlans: { from: '', to: '' } }
+    const joined = { ...copper, from: 'a p1', to: 'b p1', up: true, vlans: { from: '', to: '' } }
     const cables = drawnCables({ devices, cables: [joined] })
     expect(placeOn(devices, cables, { device: 'a', port: 'p1' })).toEqual({ x: 55, y: 50 })
     expect(placeOn(devices, cables, { device: 'b', port: 'p1.10' })).toEqual({ x: 55, y: 200 })
@@ -93,7 +99,7 @@ describe('the map', () => {
   it('comes to an end also where two boxes stand in one place', () => {
     const [cable] = drawnCables({
       devices: [device('a', 0, 0), device('b', 0, 0)],
-      cables: [{ from: 'a p1', to: 'b p1', up: true, vlans: { from: 'VLAN 10', to: '' } }],
+      cables: [{ ...copper, from: 'a p1', to: 'b p1', up: true, vlans: { from: 'VLAN 10', to: '' } }],
     })
     expect(cable!.from).toEqual(cable!.to)
   })

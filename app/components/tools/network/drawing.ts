@@ -1,5 +1,6 @@
 import { BOX, readPlace } from '../../../../core/tools/network/site'
-import type { DeviceKind } from '../../../../core/tools/network/site'
+import type { Duplex } from '../../../../core/tools/network/settings/kinds/ethernet'
+import type { DeviceKind, Medium } from '../../../../core/tools/network/site'
 import type { MapSeen } from '../../../../core/tools/network/viewing'
 
 const LINE = 14
@@ -80,6 +81,7 @@ export interface DrawnCable {
   /** The ports that it joins, each by its place. */
   ends: readonly [from: string, to: string]
   up: boolean
+  medium: MapSeen['cables'][number]['medium']
   /** What is heard of a network, where it goes through the air. */
   air: string
   from: Point
@@ -104,7 +106,7 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
   const between = new Map<string, (typeof cables)[number][]>()
   for (const cable of cables) between.set(pairOf(cable), [...(between.get(pairOf(cable)) ?? []), cable])
   return cables.flatMap(cable => {
-    const { from, to, up, vlans, air } = cable
+    const { from, to, up, medium, vlans, air } = cable
     const [one, other] = [readPlace(from), readPlace(to)]
     const [first, second] = [one, other].map(({ device }) => devices.find(({ name }) => name === device))
     if (!first || !second) return []
@@ -118,6 +120,7 @@ export function drawnCables({ devices, cables }: Pick<Seen, 'devices' | 'cables'
         key: `${from} ${to}`,
         ends: [from, to],
         up,
+        medium,
         air: air ? airText(air) : '',
         from: edge(box, end),
         to: edge(otherBox, start),
@@ -154,6 +157,19 @@ export function placeOn(
   const { x, y, width } = boxOf(device)
   return { x: x + width / 2, y }
 }
+
+/** A port without a cable, and what that would have to be made of. */
+export interface FreePort {
+  place: string
+  medium: Medium
+}
+
+const MEDIA: Readonly<Record<Medium, string>> = { copper: 'copper', fibre: 'fibre', pair: 'a long pair' }
+export const mediumText = (medium: Medium): string => MEDIA[medium]
+
+/** How fast a link is, and that its ends talk one at a time where they do. */
+export const speedText = ({ speed, duplex }: { speed: number; duplex: Duplex }): string =>
+  `${speed} Mbit/s${duplex === 'half' ? ', half' : ''}`
 
 const KINDS: Partial<Record<DeviceKind, string>> = {
   'routing-switch': 'switch that routes',

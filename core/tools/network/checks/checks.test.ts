@@ -75,7 +75,7 @@ describe('a check', () => {
     expect(faultOf(after(base, { type: 'unplug', at: 'till-1 p1' }), by('gate'))).toBe('does-not-reach')
   })
 
-  it('of a log tells what isn’t kept from what has no time, and what must not be sent from what may', () => {
+  it('of a log tells what isn’t kept from what has no time, and from too much', () => {
     const check = { kind: 'logs', from: 'gate', at: 'books', timed: true }
     const keeping = after(base, put('books', 'services/udp/514', 'log'), applied('books'))
     const gate = (state: NetworkState, ...lines: string[]): NetworkState =>
@@ -98,9 +98,11 @@ describe('a check', () => {
       met: true,
       found: 'books keeps what gate says as notice, with the time.',
     })
-    const quiet = { ...check, timed: false, severity: 'info', not: true }
-    expect(faultOf(timed, quiet)).toBe('kept')
-    expect(faultOf(gate(timed, 'system/log/severity = notice'), quiet)).toBe('met')
+    expect(judged(timed, { ...check, least: true })).toMatchObject({
+      fault: 'too-much-kept',
+      found: 'books keeps what gate says as notice, with the time, and info too.',
+    })
+    expect(faultOf(gate(timed, 'system/log/severity = notice'), { ...check, least: true })).toBe('met')
     expect(faultOf(gate(timed, 'system/log/severity = warning'), check)).toBe('not-kept')
   })
 

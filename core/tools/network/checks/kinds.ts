@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { addressSchema, prefixSchema } from '../addresses'
 import { RECORD_KINDS } from '../frames/dns'
 import { SEVERITIES } from '../frames/syslog'
+import { DUPLEXES } from '../settings/kinds/ethernet'
 import { TRANSPORTS } from '../frames/ipv4'
 import { deviceName, portPlace } from '../site'
 
@@ -54,6 +55,9 @@ const linkCheck = z.strictObject({
   kind: z.literal('link'),
   at: portPlace,
   speed: z.number().positive().optional(),
+  duplex: z.enum(DUPLEXES).optional(),
+  /** Whether no other cable may join the same two devices. */
+  alone: z.boolean().default(false),
 })
 
 /** A device has joined a network on the air, by its name there: one that goes so fast at least, in Mbit/s. */
@@ -74,7 +78,7 @@ const logsInCheck = z.strictObject({
   not: z.boolean().default(false),
 })
 
-/** What a device says of itself, this bad, comes to who keeps it, with the time; or must not be sent. */
+/** What a device says of itself, this bad, comes to who keeps it. */
 const logsCheck = z.strictObject({
   kind: z.literal('logs'),
   from: deviceName,
@@ -82,7 +86,8 @@ const logsCheck = z.strictObject({
   severity: z.enum(SEVERITIES).default('notice'),
   /** Whether it must say when that was. */
   timed: z.boolean().default(false),
-  not: z.boolean().default(false),
+  /** Whether what is less bad must not be sent. */
+  least: z.boolean().default(false),
 })
 
 /** A name is resolved, asked from a device. */

@@ -2,6 +2,8 @@ import type { Finding } from '../../tool'
 import { addressText, isIn, readAddress, readPrefix } from '../addresses'
 import { carriedBy, CARRIES, HEAD } from '../frames/ethernet'
 import { readPacket } from '../frames/ipv4'
+import { SEVERITIES } from '../frames/syslog'
+import type { LogMessage, Severity } from '../frames/syslog'
 import { answerOf } from '../simulation/asking'
 import type { Answer } from '../simulation/asking'
 import { readPlace } from '../site'
@@ -117,8 +119,20 @@ export function judgeObtains(state: NetworkState, check: CheckOf<'obtains'>): Fi
   return finding(met, expected, found, fits ? 'other-server' : 'other-address')
 }
 
-export function judgeLink(state: NetworkState, { at, speed }: CheckOf<'link'>): Finding {
-  const expected = `${at} has a link${speed === undefined ? '' : ` of ${speed} Mbit/s or more`}, both ends alike.`
+/** A cable between the same two devices as the one in a port. */
+function besides({ cables }: NetworkState, at: string): Cable | undefined {
+  const devicesOf = ({ from, to }: Cable): string =>
+    [from, to]
+      .map(place => readPlace(place).device)
+      .sort()
+      .join(' ')
+  const own = cables.find(({ from, to }) => from === at || to === at)
+  return own && cables.find(cable => cable !== own && devicesOf(cable) === devicesOf(own))
+}
+
+export function judgeLink(state: NetworkState, { at, speed, duplex, alone }: CheckOf<'link'>): Finding {
+  const wanted = [speed === undefined ? '' : ` of ${speed} Mbit/s or more`, duplex ? `, ${duplex} duplex` : '']
+  const expected = `${at} has a link${wanted.join('')}, both ends alike${alone ? ', and nothing beside it' : ''}.`
   const { link, isUp } = remembered(state, `link of ${at}`, network => {
     const { device, port } = readPlace(at)
     return { link: network.link({ device, port }), isUp: network.isUp(device, port) }
@@ -126,9 +140,12 @@ export function judgeLink(state: NetworkState, { at, speed }: CheckOf<'link'>): 
   if (!link) return finding(false, expected, `No cable is in ${at}.`, 'no-cable')
   if (!link.up) return finding(false, expected, `${at} has no link: ${link.why}.`, 'no-link')
   if (!isUp) return finding(false, expected, `${at} has no link: one end is shut.`, 'no-link')
+  const beside = alone ? besides(state, at) : undefined
+  if (beside) return finding(false, expected, `${beside.from} and ${beside.to} are joined, too.`, 'another-cable')
   const [one, other] = link.duplex
   const found = `${at} has a link of ${link.speed} Mbit/s, ${one === other ? `${one} duplex` : 'full duplex at one end, half at the other'}.`
   if (one !== other) return finding(false, expected, found, 'duplex-mismatch')
+  if (duplex !== undefined && one !== duplex) return finding(false, expected, found, 'other-duplex')
   return finding(speed === undefined || link.speed >= speed, expected, found, 'too-slow')
 }
 
@@ -161,19 +178,23 @@ export function judgeLogsIn(state: NetworkState, check: CheckOf<'logs-in'>): Fin
 const SAYING_US = 5_000_000
 const TRIAL = 'trial'
 
-export function judgeLogs(state: NetworkState, { from, at, severity, timed, not }: CheckOf<'logs'>): Finding {
-  const kept = remembered(state, `${severity} of ${from} kept at ${at}`, network => {
-    network.machine(from)?.equipment.logging.say(severity, TRIAL, 'is this kept?')
-    network.run(network.now + SAYING_US)
-    return network.machine(at)?.equipment.logKeeper.kept.find(one => one.host === from && one.part === TRIAL)
-  })
+export function judgeLogs(state: NetworkState, { from, at, severity, timed, least }: CheckOf<'logs'>): Finding {
+  const kept = (how: Severity): LogMessage | undefined =>
+    remembered(state, `${how} of ${from} kept at ${at}`, network => {
+      network.machine(from)?.equipment.logging.say(how, TRIAL, 'is this kept?')
+      network.run(network.now + SAYING_US)
+      return network.machine(at)?.equipment.logKeeper.kept.find(one => one.host === from && one.part === TRIAL)
+    })
   const what = `what ${from} says as ${severity}`
-  const expected = `${at} ${not ? 'isn’t told' : 'keeps'} ${what}${timed ? ', with the time' : ''}.`
-  if (!kept) return finding(not, expected, `${at} keeps nothing of ${what}.`, 'not-kept')
-  if (not) return finding(false, expected, `${at} keeps ${what}.`, 'kept')
-  const known = kept.time !== null
-  const found = `${at} keeps ${what}, ${known ? 'with the time' : 'without a time'}.`
-  return finding(known || !timed, expected, found, 'no-time')
+  const expected = `${at} keeps ${what}${timed ? ', with the time' : ''}${least ? ', and nothing less bad' : ''}.`
+  const message = kept(severity)
+  if (!message) return finding(false, expected, `${at} keeps nothing of ${what}.`, 'not-kept')
+  const less = SEVERITIES[SEVERITIES.indexOf(severity) + 1]
+  const isLeast = !least || less === undefined || !kept(less)
+  const known = message.time !== null
+  const more = isLeast ? '' : `, and ${less} too`
+  const found = `${at} keeps ${what}, ${known ? 'with the time' : 'without a time'}${more}.`
+  return finding((known || !timed) && isLeast, expected, found, isLeast ? 'no-time' : 'too-much-kept')
 }
 
 export function judgeResolves(state: NetworkState, { device, name, type, is }: CheckOf<'resolves'>): Finding {

@@ -46,8 +46,7 @@ function vlanIn(name: string): number | null {
 /** The port on which a sub-interface stands, or the port or radio itself; null for an interface on none. */
 export const portUnder = (name: string): string | null => kept(under, name, portIn)
 
-const portIn = (name: string): string | null =>
-  SUB_INTERFACE.exec(name)?.[1] ?? (/^[pw]\d/.test(name) ? name : null)
+const portIn = (name: string): string | null => SUB_INTERFACE.exec(name)?.[1] ?? (/^[pw]\d/.test(name) ? name : null)
 
 export const isLoopback = (name: string): boolean => LOOPBACK.test(name)
 

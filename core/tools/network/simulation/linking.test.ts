@@ -103,8 +103,8 @@ const office = (...lines: readonly string[]): NetworkState =>
   )
 const FIXED = ['interfaces/p1/ethernet/auto-negotiation = false', 'interfaces/p1/ethernet/duplex = full']
 const many = { what: 'ping', device: 'desk-2', to: '10.44.10.1', bytes: 1000, times: 20 }
-const linkOf = (state: NetworkState, at = 'desk-1 p1', speed?: number) =>
-  judge(state, networkCheck.parse({ kind: 'link', at, ...(speed ? { speed } : {}) }), {
+const linkOf = (state: NetworkState, at = 'desk-1 p1', but: object = {}) =>
+  judge(state, networkCheck.parse({ kind: 'link', at, ...but }), {
     start: state,
     step: 'one',
     closed: [],
@@ -138,6 +138,10 @@ describe('a link', () => {
     const half = office('interfaces/p1/ethernet/duplex = half')
     expect(said(answered(half, many))).toMatch(/answers 20 of 20/)
     expect(linkOf(half)).toMatchObject({ met: true })
+    expect(linkOf(half, 'desk-1 p1', { duplex: 'full' })).toMatchObject({
+      fault: 'other-duplex',
+      expected: 'desk-1 p1 has a link, full duplex, both ends alike.',
+    })
     const time = (state: NetworkState): number => Number(/within ([\d.]+)/.exec(said(answered(state, many)))![1])
     expect(time(half)).toBeGreaterThan(time(office()) * 1.4)
   })
@@ -155,8 +159,8 @@ describe('a link', () => {
       fault: 'no-link',
       found: 'desk-1 p1 has no link: one end is set to 100 Mbit/s, the other to 10.',
     })
-    expect(linkOf(state, 'desk-1 p1', 100)).toMatchObject({ met: false, fault: 'duplex-mismatch' })
-    expect(linkOf(office('interfaces/p1/ethernet/speed = 10'), 'desk-1 p1', 100).fault).toBe('too-slow')
+    expect(linkOf(state, 'desk-1 p1', { speed: 100 })).toMatchObject({ met: false, fault: 'duplex-mismatch' })
+    expect(linkOf(office('interfaces/p1/ethernet/speed = 10'), 'desk-1 p1', { speed: 100 }).fault).toBe('too-slow')
     expect(linkOf(office('interfaces/p1/enabled = false')).found).toBe('desk-1 p1 has no link: one end is shut.')
     expect(linkOf(after(office(), { type: 'unplug', at: 'desk-1 p1' })).fault).toBe('no-cable')
   })
@@ -195,6 +199,15 @@ describe('a cable', () => {
     )
     expect(started(again).isUp('two', 'p1')).toBe(true)
     expect(topologyOf(again).cables).toEqual([['one p1', 'two p1', 'crossed']])
+  })
+
+  it('beside another between the same devices is no link alone', () => {
+    const twice = after(switches(true), { type: 'join', from: 'one p4', to: 'two p4' })
+    expect(linkOf(twice, 'two p4', { alone: true })).toMatchObject({
+      fault: 'another-cable',
+      found: 'one p1 and two p1 are joined, too.',
+    })
+    expect(linkOf(after(twice, { type: 'unplug', at: 'two p1' }), 'two p4', { alone: true }).met).toBe(true)
   })
 
   it('fits where both ends are made for it', () => {

@@ -19,7 +19,7 @@ export interface End extends Told {
 export type Linked = { up: true; speed: number; duplex: readonly [Duplex, Duplex] } | { up: false; why: string }
 
 /** From here on ports find out themselves which pairs to send on (IEEE 802.3, 40.4.4). */
-const CROSSES_ITSELF = 1000
+export const CROSSES_ITSELF = 1000
 /** A long pair of wires (IEEE 802.3, 2BASE-TL). */
 const PAIR_SPEED = 2
 

@@ -4,6 +4,7 @@ import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import { enrol, seat, work } from './load'
 import { ms, spreadOf } from './figures'
+import { gapsWhile } from './frames'
 
 const SIZE = 300
 const SECONDS = 20
@@ -32,19 +33,7 @@ export async function benchBoard(): Promise<void> {
     const load = Promise.all(
       trainees.map((trainee, index) => work(trainee, (2000 / SIZE) * index, until, times, errors)),
     )
-    const frames: number[] = await driver.executeAsyncScript(`
-      const done = arguments[0]
-      const gaps = []
-      let last = performance.now()
-      const end = last + ${(SECONDS - 4) * 1000}
-      function frame() {
-        const now = performance.now()
-        gaps.push(now - last)
-        last = now
-        if (now < end) requestAnimationFrame(frame)
-        else done(gaps)
-      }
-      requestAnimationFrame(frame)`)
+    const frames = await gapsWhile(driver, () => driver.sleep((SECONDS - 4) * 1000))
     await load
     // How long one change takes to be seen: a message from a desk.
     const begun = performance.now()

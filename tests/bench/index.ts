@@ -4,6 +4,7 @@ import { benchLedger } from './ledger'
 import { benchLine } from './line'
 import { benchLoad } from './load'
 import { benchNetwork } from './network'
+import { benchNetworkScreen } from './network-screen'
 import { benchSheet } from './sheet'
 import { benchSheetLoad } from './sheet-load'
 import { benchHttp, benchOwnWork } from './server'
@@ -12,6 +13,7 @@ const all: Record<string, () => Promise<void>> = {
   'ledger': benchLedger,
   'sheet': benchSheet,
   'network': benchNetwork,
+  'network-screen': benchNetworkScreen,
   'own': benchOwnWork,
   'http': benchHttp,
   'line': benchLine,

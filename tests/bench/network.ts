@@ -10,7 +10,7 @@ const ASKED = 2000
 const RUNS = 7
 
 /** A line of routers with a host at each end, and static routes both ways. */
-export function lineOf(routers: number): NetworkState {
+function lineOf(routers: number): NetworkState {
   const at = { x: 0, y: 0 }
   const between = (place: number, end: number): string => addressText(readAddress('10.44.0.0')! + place * 4 + end)
   const devices = Array.from({ length: routers }, (_, place) => ({

@@ -6,6 +6,7 @@ const plain = <State, Op, Setup, Check>(tool: Tool<State, Op, Setup, Check>): An
 /** The tools there are, a line each. A tool's code is loaded when it is first needed, and not before. */
 const loaders: Record<string, () => Promise<AnyTool>> = {
   ledger: async () => plain((await import('./ledger')).ledger),
+  questions: async () => plain((await import('./questions')).questions),
   network: async () => plain((await import('./network')).network),
   sheet: async () => plain((await import('./sheet')).sheet),
 }

@@ -8,6 +8,7 @@ import { provePaper, proveTask } from '../../core/proof/proof'
 import { loadTools } from '../../core/tools/registry'
 import { proveTree, proveTrees, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
+import { FateError, keyOfFate } from './fates'
 import { merged } from './merging'
 
 export interface Content {
@@ -97,6 +98,7 @@ async function yamlFiles(folder: string): Promise<string[]> {
 /**
  * A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. With
  * `$with` beside it, what it holds is changed by that (see `merged`): what is read is whole, and doesn't tell what was.
+ * A `{ $fate: … }` is replaced by the key that it comes to (see `keyOfFate`).
  */
 async function readYaml(file: string, folders: readonly string[]): Promise<unknown> {
   const text = await readFile(file, 'utf8').catch(() => {
@@ -118,6 +120,15 @@ async function include(value: unknown, folders: readonly string[]): Promise<unkn
       if (found !== undefined) return '$with' in value ? merged(found, await include(value.$with, folders)) : found
     }
     throw new ContentError(`No content folder holds ${path}.`)
+  }
+  if ('$fate' in value) {
+    const fate = await include(value.$fate, folders)
+    try {
+      return keyOfFate(fate)
+    } catch (error) {
+      if (error instanceof FateError || error instanceof RangeError) throw new ContentError(error.message)
+      throw error
+    }
   }
   const entries = await Promise.all(
     Object.entries(value).map(async ([key, item]) => [key, await include(item, folders)] as const),

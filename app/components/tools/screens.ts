@@ -9,6 +9,7 @@ type Load = () => Promise<{ default: Component }>
 const loaders: Record<string, Load> = {
   ledger: () => import('./ledger/LedgerTool.vue'),
   network: () => import('./network/NetworkTool.vue'),
+  questions: () => import('./questions/QuestionsTool.vue'),
   sheet: () => import('./sheet/SheetTool.vue'),
 }
 

@@ -1,0 +1,22 @@
+import type { Component } from 'vue'
+import type { Part } from '~~/core/questions'
+
+type Load = () => Promise<{ default: Component }>
+
+/**
+ * What draws each kind of question, loaded when one of it is shown. Each takes `part`, `answer` (null for none) and
+ * `closed`, and emits `answer` with the whole answer as it is now.
+ */
+const loaders: Record<Part['kind'], Load> = {
+  'one-of': () => import('./OneOf.vue'),
+  'several-of': () => import('./SeveralOf.vue'),
+  'dividing': () => import('./DividingBlock.vue'),
+  'console-line': () => import('./ConsoleLine.vue'),
+}
+const drawn = new Map<Part['kind'], Component>()
+
+export function drawingOf(kind: Part['kind']): Component {
+  const component = drawn.get(kind) ?? defineAsyncComponent(loaders[kind])
+  drawn.set(kind, component)
+  return component
+}

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { kindOf } from '~~/core/questions'
+import type { Part, Progress } from '~~/core/questions'
+import type { QuestionsState } from '~~/core/tools/questions/state'
+import type { StepView, TaskView } from '~~/core/wire/sitting'
+import { drawingOf } from '~/components/questions/kinds'
+import { useBenchStore } from '~/stores/bench'
+import type { WorkOnTask } from '~/composables/useWork'
+
+/** The questions of a task, each with its answer. What has the focus is the step in hand. */
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const bench = useBenchStore()
+const state = props.work.view<QuestionsState>(() => null)
+/** Why the last answer wasn’t taken, by part. */
+const refusals = reactive<Record<string, string>>({})
+
+interface Shown {
+  part: Part
+  step: StepView
+  number: number
+  answer: unknown
+  progress: Progress
+  canUndo: boolean
+}
+const shown = computed((): Shown[] =>
+  props.task.steps.flatMap((step, at) => {
+    const part = state.value?.parts.find(({ id }) => id === step.id)
+    if (!part || !state.value) return []
+    const answer = state.value.answers[part.id] ?? null
+    const progress = kindOf(part).progress(part, answer)
+    return [{ part, step, number: at + 1, answer, progress, canUndo: (state.value.earlier[part.id] ?? []).length > 0 }]
+  }),
+)
+const inHand = computed(() => bench.stepInHand(props.task)?.id)
+
+const STATUS: Partial<Record<StepView['status'], string>> = {
+  'passed': 'right',
+  'out-of-tries': 'out of tries',
+  'skipped': 'left',
+  'settled': 'settled',
+  'awaiting-marker': 'handed over',
+  'locked': 'not open yet',
+}
+
+async function operate(part: string, op: { type: 'answer'; answer: unknown } | { type: 'clear' | 'undo' }) {
+  refusals[part] = (await props.work.operate({ ...op, part })) ?? ''
+}
+function take(step: StepView) {
+  if (step.status === 'open' && props.task.order === 'free') bench.takeInHand(props.task.id, step.id)
+}
+const list = useTemplateRef('list')
+watch(inHand, async id => {
+  await nextTick()
+  list.value?.querySelector(`[data-question="${id}"]`)?.scrollIntoView({ block: 'nearest' })
+})
+</script>
+
+<template>
+  <div v-if="state" ref="list" class="questions">
+    <section
+      v-for="{ part, step, number, answer, progress, canUndo } in shown"
+      :key="part.id"
+      :class="['panel', { 'in-hand': step.id === inHand }]"
+      :aria-labelledby="`asked-${part.id}`"
+      :data-question="part.id"
+      @focusin="take(step)"
+      @pointerdown="take(step)"
+    >
+      <h3 :id="`asked-${part.id}`">
+        <span class="soft">{{ number }}</span> {{ step.instruction }}
+      </h3>
+      <component
+        :is="drawingOf(part.kind)"
+        :part="part"
+        :answer="answer"
+        :closed="step.status !== 'open'"
+        @answer="(given: unknown) => operate(part.id, { type: 'answer', answer: given })"
+      />
+      <p v-if="refusals[part.id]" class="notice is-refusal small" role="alert">{{ refusals[part.id] }}</p>
+      <footer class="small">
+        <span class="soft" role="status">{{ STATUS[step.status] ?? progress.words }}</span>
+        <template v-if="step.status === 'open'">
+          <Button
+            size="small"
+            text
+            label="Undo"
+            :aria-label="`Undo in question ${number}`"
+            :disabled="!canUndo"
+            @click="operate(part.id, { type: 'undo' })"
+          />
+          <Button
+            size="small"
+            text
+            label="Clear"
+            :aria-label="`Clear question ${number}`"
+            :disabled="answer === null"
+            @click="operate(part.id, { type: 'clear' })"
+          />
+        </template>
+      </footer>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.questions {
+  display: grid;
+  align-content: start;
+  gap: 0.8rem;
+  height: 100%;
+  overflow: auto;
+}
+section {
+  max-width: 54rem;
+  padding: 0.8rem 1rem 0.5rem;
+  border-left: 5px solid transparent;
+  scroll-margin: 0.5rem;
+}
+section.in-hand {
+  border-left-color: var(--act);
+}
+h3 {
+  margin: 0 0 0.5rem;
+  font-size: 1rem;
+}
+h3 .soft {
+  margin-right: 0.4rem;
+}
+footer {
+  display: flex;
+  gap: 0.3rem;
+  align-items: center;
+  margin-top: 0.5rem;
+}
+footer span {
+  margin-right: auto;
+}
+</style>

@@ -1,0 +1,31 @@
+import { z } from 'zod'
+
+export const partId = z
+  .string()
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)
+  .max(60)
+export const optionId = z
+  .string()
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)
+  .max(40)
+
+/** Something that can be chosen. */
+export const option = z.strictObject({ id: optionId, text: z.string().min(1).max(400) })
+export type Option = z.infer<typeof option>
+
+export const options = z.array(option).min(2).max(20)
+
+/** Why options can’t be told apart, in words; null where they can. */
+export function doubled(given: readonly Option[]): string | null {
+  const ids = given.map(({ id }) => id)
+  const twice = ids.find((id, at) => ids.indexOf(id) !== at)
+  return twice === undefined ? null : `Two options are called ${twice}.`
+}
+
+export const textOf = (given: readonly Option[], id: string): string => given.find(one => one.id === id)?.text ?? id
+
+/** Several things as a list in a sentence: a, b and c. */
+export function listed(things: readonly string[], word = 'and'): string {
+  const quoted = things.map(thing => `“${thing}”`)
+  return quoted.length < 2 ? quoted.join('') : `${quoted.slice(0, -1).join(', ')} ${word} ${quoted.at(-1)!}`
+}

@@ -1,0 +1,18 @@
+import { kindOf } from '../../questions'
+import type { Key } from '../../questions'
+import { unanswered } from '../../questions/kind'
+import type { Finding, JudgeContext } from '../tool'
+import type { QuestionsOp } from './ops'
+import { answerTo, partNamed } from './state'
+import type { QuestionsState } from './state'
+
+export type QuestionsContext = JudgeContext<QuestionsState, QuestionsOp, Key>
+
+/** Judges the part of the step that is judged. A key of another kind finds nothing right. */
+export function judge(state: QuestionsState, key: Key, { step }: QuestionsContext): Finding {
+  const part = partNamed(state, step)
+  const kind = part && kindOf(part)
+  const read = kind?.key.safeParse(key)
+  if (!part || !read?.success) return unanswered('A question of the kind that its key is for.')
+  return kind!.judge(part, answerTo(state, step), read.data)
+}

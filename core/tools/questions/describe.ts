@@ -1,0 +1,21 @@
+import { kindOf } from '../../questions'
+import type { QuestionsOp } from './ops'
+import { partNamed } from './state'
+import type { QuestionsState } from './state'
+
+/** An op as a sentence, for logs, replays and reports. */
+export function describe(op: QuestionsOp, state: QuestionsState): string {
+  switch (op.type) {
+    case 'answer': {
+      const part = partNamed(state, op.part)
+      const kind = part && kindOf(part)
+      const read = kind?.answer.safeParse(op.answer)
+      const fits = read?.success && kind!.refusal(part, read.data) === null
+      return fits ? `Answered ${op.part}: ${kind!.sentence(part, read.data)}.` : `Tried to answer ${op.part}.`
+    }
+    case 'clear':
+      return `Cleared the answer to ${op.part}.`
+    case 'undo':
+      return `Went back to the earlier answer to ${op.part}.`
+  }
+}

@@ -1,0 +1,38 @@
+import { key } from '../../questions'
+import type { Key } from '../../questions'
+import type { Tool } from '../tool'
+import { judge } from './checks'
+import { describe } from './describe'
+import { answered, apply, questionsOp } from './ops'
+import type { QuestionsOp } from './ops'
+import { pack, unpack } from './packing'
+import { proving } from './proving'
+import { answerTo, initial, questionsSetup } from './state'
+import type { QuestionsSetup, QuestionsState } from './state'
+
+/** Questions of any kind, one for each step of a task. */
+export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> = {
+  id: 'questions',
+  setup: questionsSetup,
+  op: questionsOp,
+  check: key,
+  initial,
+  apply,
+  effect: () => 'change',
+  describe,
+  judge,
+  carry: (_, to) => to,
+  setRight(from, { start, task, step }) {
+    const model = task.steps.find(({ id }) => id === step)?.model ?? []
+    const right = model.reduce((state, op) => {
+      const applied = apply(state, op)
+      return applied.ok ? applied.state : state
+    }, start)
+    return answered(from, step, answerTo(right, step))
+  },
+  figure: () => null,
+  proving,
+  pack,
+  unpack,
+  view: state => state,
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { kindOf } from '../../questions'
+import type { Applied } from '../tool'
+import { answerTo, partNamed } from './state'
+import type { QuestionsState } from './state'
+
+const of = { part: z.string().max(60) }
+
+/** One operation on the answers of a task. */
+export const questionsOp = z.discriminatedUnion('type', [
+  /** The whole answer, as the kind of the part has it. */
+  z.strictObject({ type: z.literal('answer'), ...of, answer: z.json() }),
+  z.strictObject({ type: z.literal('clear'), ...of }),
+  /** Goes back to what was answered before. */
+  z.strictObject({ type: z.literal('undo'), ...of }),
+])
+export type QuestionsOp = z.infer<typeof questionsOp>
+
+const MOST_EARLIER = 50
+
+const refused = (refusal: string): Applied<QuestionsState> => ({ ok: false, refusal })
+const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
+
+export function apply(state: QuestionsState, op: QuestionsOp): Applied<QuestionsState> {
+  const part = partNamed(state, op.part)
+  if (!part) return refused('There is no such question in this task.')
+  const before = answerTo(state, part.id)
+  switch (op.type) {
+    case 'answer': {
+      const kind = kindOf(part)
+      const read = kind.answer.safeParse(op.answer)
+      if (!read.success) return refused('This is no answer to this kind of question.')
+      const wrong = kind.refusal(part, read.data)
+      if (wrong) return refused(wrong)
+      return { ok: true, state: same(before, read.data) ? state : answered(state, part.id, read.data) }
+    }
+    case 'clear':
+      return before === null
+        ? refused('Nothing is answered here.')
+        : { ok: true, state: answered(state, part.id, null) }
+    case 'undo': {
+      const earlier = state.earlier[part.id] ?? []
+      if (earlier.length === 0) return refused('Nothing was answered before.')
+      const back = withAnswer(state, part.id, earlier.at(-1) ?? null)
+      return { ok: true, state: { ...back, earlier: { ...state.earlier, [part.id]: earlier.slice(0, -1) } } }
+    }
+  }
+}
+
+function withAnswer(state: QuestionsState, id: string, answer: unknown): QuestionsState {
+  const { [id]: _, ...others } = state.answers
+  return { ...state, answers: answer === null ? others : { ...others, [id]: answer } }
+}
+
+/** With an answer, and the one before it kept; null takes it away. */
+export function answered(state: QuestionsState, id: string, answer: unknown): QuestionsState {
+  const earlier = [...(state.earlier[id] ?? []), answerTo(state, id)].slice(-MOST_EARLIER)
+  return { ...withAnswer(state, id, answer), earlier: { ...state.earlier, [id]: earlier } }
+}

@@ -1,0 +1,218 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { questions } from '.'
+import type { QuestionsContext } from './checks'
+import { apply, questionsOp } from './ops'
+import type { QuestionsOp } from './ops'
+import { initial, questionsSetup } from './state'
+import type { QuestionsState } from './state'
+import { kindIds, kindOf } from '../../questions'
+import type { Key } from '../../questions'
+
+const named = (...ids: readonly string[]) => ids.map(id => ({ id, text: `option ${id}` }))
+const setup = questionsSetup.parse({
+  parts: [
+    { kind: 'one-of', id: 'one', options: named('a', 'b', 'c') },
+    { kind: 'several-of', id: 'two', choose: { exactly: 2 }, options: named('a', 'b', 'c', 'd') },
+    { kind: 'several-of', id: 'some', choose: { upTo: 3 }, options: named('a', 'b', 'c', 'd') },
+    { kind: 'dividing', id: 'block', block: '10.44.64.0/24', marks: 1 },
+    { kind: 'console-line', id: 'line', device: { name: 'gate', kind: 'router', ports: 4 } },
+  ],
+})
+const start = initial(setup)
+const answer = (part: string, given: unknown): QuestionsOp => questionsOp.parse({ type: 'answer', part, answer: given })
+function after(...ops: readonly QuestionsOp[]): QuestionsState {
+  return ops.reduce<QuestionsState>((state, op) => {
+    const applied = apply(state, op)
+    if (!applied.ok) throw new Error(applied.refusal)
+    return applied.state
+  }, start)
+}
+const refusalOf = (op: QuestionsOp, state: QuestionsState = start): string => {
+  const applied = apply(state, op)
+  return applied.ok ? 'taken' : applied.refusal
+}
+const halves = { parts: ['10.44.64.0/25', '10.44.64.128/25'], marked: ['10.44.64.0/25'] }
+
+describe('an answer', () => {
+  it('is taken, changed, taken away, and gone back to', () => {
+    const twice = after(answer('one', 'a'), answer('one', 'b'))
+    expect(twice.answers).toEqual({ one: 'b' })
+    const back = apply(twice, { type: 'undo', part: 'one' })
+    expect(back.ok && back.state.answers).toEqual({ one: 'a' })
+    const cleared = after(answer('one', 'a'), { type: 'clear', part: 'one' })
+    expect(cleared.answers).toEqual({})
+    const again = apply(cleared, { type: 'undo', part: 'one' })
+    expect(again.ok && again.state.answers).toEqual({ one: 'a' })
+    const first = apply(after(answer('one', 'a')), { type: 'undo', part: 'one' })
+    expect(first.ok && first.state.answers).toEqual({})
+  })
+
+  it('that is the same as before changes nothing', () => {
+    const state = after(answer('two', ['a', 'b']))
+    expect(apply(state, answer('two', ['a', 'b']))).toEqual({ ok: true, state })
+  })
+
+  it.each([
+    [answer('nine', 'a'), 'There is no such question in this task.'],
+    [answer('one', 'z'), 'There is no such option in this question.'],
+    [answer('one', ['a']), 'This is no answer to this kind of question.'],
+    [answer('one', 'a'.repeat(1_000_000)), 'This is no answer to this kind of question.'],
+    [answer('two', ['a', 'b', 'c']), '2 can be chosen here. Take one away first.'],
+    [answer('some', ['a', 'b', 'c', 'd']), '3 can be chosen here. Take one away first.'],
+    [answer('two', ['a', 'a']), 'An option can be chosen once.'],
+    [answer('two', ['a', 'z']), 'There is no such option in this question.'],
+    [answer('block', { parts: ['10.44.64.0/25'], marked: [] }), 'The parts don’t make up the whole block.'],
+    [
+      answer('block', { parts: ['10.44.64.128/25', '10.44.64.0/25'], marked: [] }),
+      'The parts of a block follow each other, without a gap.',
+    ],
+    [answer('block', { parts: ['ten', 'four'], marked: [] }), '“ten” is no part of a block.'],
+    [answer('block', { ...halves, marked: ['10.44.64.0/26'] }), 'Only a part can be marked.'],
+    [answer('block', { ...halves, marked: [...halves.parts] }), '1 can be marked here. Take a mark off first.'],
+    [answer('block', { ...halves, marked: ['10.44.64.0/25', '10.44.64.0/25'] }), 'A part can be marked once.'],
+    [answer('line', 'ping\n10.44.10.1'), 'A console takes one line.'],
+    [answer('line', 'a'), 'taken'],
+    [{ type: 'clear', part: 'one' } as const, 'Nothing is answered here.'],
+    [{ type: 'undo', part: 'one' } as const, 'Nothing was answered before.'],
+  ])('that can’t be is refused in words: %#', (op, words) => {
+    expect(refusalOf(op)).toBe(words)
+  })
+
+  it('says how far it has come', () => {
+    const progress = (part: string, given: unknown): string => {
+      const one = start.parts.find(({ id }) => id === part)!
+      const { complete, words } = kindOf(one).progress(one, given)
+      return `${words}${complete ? '' : ' …'}`
+    }
+    expect(progress('one', null)).toBe('nothing chosen yet …')
+    expect(progress('one', 'a')).toBe('one chosen')
+    expect(progress('two', ['a'])).toBe('1 of 2 chosen …')
+    expect(progress('two', ['a', 'b'])).toBe('2 chosen')
+    expect(progress('some', ['a'])).toBe('1 chosen')
+    expect(progress('block', null)).toBe('not cut, 0 of 1 marked …')
+    expect(progress('block', { ...halves, marked: [] })).toBe('2 parts, 0 of 1 marked …')
+    expect(progress('block', halves)).toBe('2 parts, 1 of 1 marked')
+    expect(progress('line', ' ')).toBe('nothing typed yet …')
+    expect(progress('line', 'apply')).toBe('typed')
+  })
+
+  it('is a sentence in the log', () => {
+    expect(questions.describe(answer('one', 'b'), start)).toBe('Answered one: “option b”.')
+    expect(questions.describe(answer('two', ['a', 'b']), start)).toBe('Answered two: “option a” and “option b”.')
+    expect(questions.describe(answer('one', 'z'), start)).toBe('Tried to answer one.')
+    expect(questions.describe(answer('line', 'apply'), start)).toBe('Answered line: “apply”.')
+    expect(questions.describe({ type: 'clear', part: 'one' }, start)).toBe('Cleared the answer to one.')
+    expect(questions.describe({ type: 'undo', part: 'one' }, start)).toBe('Went back to the earlier answer to one.')
+  })
+})
+
+const contextOf = (step: string, model: readonly QuestionsOp[] = []): QuestionsContext => ({
+  start,
+  step,
+  closed: [],
+  task: { order: 'free', steps: [{ id: step, byPerson: false, checks: [], model }] },
+})
+
+describe('a question', () => {
+  it('set right takes the model’s answer, and leaves the others alone', () => {
+    const state = after(answer('one', 'a'), answer('line', 'apply'))
+    const right = questions.setRight!(state, contextOf('one', [answer('one', 'c')]))
+    expect(right?.answers).toEqual({ one: 'c', line: 'apply' })
+  })
+
+  it('with a key of another kind finds nothing right, and says so', () => {
+    const state = after(answer('one', 'a'))
+    const found = questions.judge(state, { kind: 'several-of', is: ['a'], points: 'all' }, contextOf('one'))
+    expect(found).toMatchObject({ met: false, share: 0 })
+    expect(questions.judge(state, { kind: 'one-of', is: ['a'] }, contextOf('nine')).met).toBe(false)
+  })
+
+  it.each([
+    [{ parts: [] }, /Too small|>=1/],
+    [{ parts: [{ kind: 'guess', id: 'one' }] }, /Invalid/],
+    [{ parts: [{ kind: 'one-of', id: 'one', options: named('a', 'a') }] }, 'one: Two options are called a.'],
+    [
+      { parts: ['one', 'one'].map(id => ({ kind: 'one-of', id, options: named('a', 'b') })) },
+      'Two parts are called one.',
+    ],
+    [
+      { parts: [{ kind: 'several-of', id: 'one', choose: { exactly: 3 }, options: named('a', 'b') }] },
+      'one: More are to be chosen than there are.',
+    ],
+  ])('that makes no sense is refused: %#', (given, words) => {
+    expect(() => initial(given as never)).toThrow(words)
+  })
+
+  it('comes back from packing, and only from that', () => {
+    const state = after(answer('one', 'a'), answer('block', halves), answer('one', 'b'))
+    expect(questions.unpack(JSON.parse(JSON.stringify(questions.pack(state, start))), start)).toEqual(state)
+    for (const packed of [{}, null, { answers: { nine: 'a' }, earlier: {} }, { answers: { one: 5 }, earlier: {} }])
+      expect(() => questions.unpack(packed, start)).toThrow(RangeError)
+  })
+})
+
+/** Answers of every kind, some of them wrong for their part. */
+const anyAnswer = fc.oneof(
+  fc.constantFrom('a', 'b', 'z', 'put interfaces/p1/enabled true', ''),
+  fc.array(fc.constantFrom('a', 'b', 'c', 'd'), { maxLength: 5 }),
+  fc.constant(halves),
+  fc.jsonValue(),
+)
+const anyOp = fc.oneof(
+  fc.record({
+    type: fc.constant('answer' as const),
+    part: fc.constantFrom('one', 'two', 'block', 'line', 'x'),
+    answer: anyAnswer,
+  }),
+  fc.record({ type: fc.constantFrom('clear' as const, 'undo' as const), part: fc.constantFrom('one', 'two', 'block') }),
+)
+const keys: Record<string, Key> = {
+  one: { kind: 'one-of', is: ['b'] },
+  two: { kind: 'several-of', is: ['a', 'b'], points: 'each' },
+  block: { kind: 'dividing', bits: [25, 25] },
+  line: { kind: 'console-line', is: ['apply'] },
+}
+
+describe('any operations', () => {
+  it('are taken or refused in words, judged without a throw, and packed bit for bit', () => {
+    fc.assert(
+      fc.property(fc.array(anyOp, { maxLength: 12 }), ops => {
+        let state = start
+        for (const raw of ops) {
+          const op = questionsOp.parse(raw)
+          expect(questions.describe(op, state)).toMatch(/\.$/)
+          const applied = apply(state, op)
+          if (applied.ok) state = applied.state
+          else expect(applied.refusal).toMatch(/\.$/)
+        }
+        for (const [step, key] of Object.entries(keys)) {
+          const { met, share, fault } = questions.judge(state, key, contextOf(step))
+          expect(met).toBe(share === 1)
+          expect(fault === undefined).toBe(met)
+        }
+        expect(questions.unpack(JSON.parse(JSON.stringify(questions.pack(state, start))), start)).toEqual(state)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  it('never earn less for one more that is right', () => {
+    const ids = ['a', 'b', 'c', 'd']
+    fc.assert(
+      fc.property(fc.subarray(ids, { minLength: 1 }), fc.subarray(ids), (right, chosen) => {
+        const asked = questionsSetup.parse({
+          parts: [{ kind: 'several-of', id: 'one', choose: 'any-number', options: named(...ids) }],
+        }).parts[0]!
+        const key = { kind: 'several-of', is: right, points: 'each' }
+        const share = (given: string[]): number => kindOf(asked).judge(asked, given, key).share
+        for (const more of right.filter(id => !chosen.includes(id)))
+          expect(share([...chosen, more])).toBeGreaterThanOrEqual(share(chosen))
+      }),
+    )
+  })
+
+  it('are for every kind that there is', () => {
+    expect(new Set(start.parts.map(({ kind }) => kind))).toEqual(new Set(kindIds))
+  })
+})

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { kindOf, part } from '../../questions'
+import type { Part } from '../../questions'
+
+/** The questions of a task: a part for each of its steps, called as that is. */
+export const questionsSetup = z.strictObject({ parts: z.array(part).min(1).max(40) })
+export type QuestionsSetup = z.infer<typeof questionsSetup>
+
+export interface QuestionsState {
+  parts: readonly Part[]
+  /** Answers by part, each as its kind has it; none where nothing is answered. */
+  answers: Readonly<Record<string, unknown>>
+  /** What was answered before, the newest last; null for nothing. */
+  earlier: Readonly<Record<string, readonly unknown[]>>
+}
+
+/** Throws a RangeError where the setup contradicts itself. */
+export function initial(setup: QuestionsSetup): QuestionsState {
+  const { parts } = questionsSetup.parse(setup)
+  const ids = parts.map(({ id }) => id)
+  const twice = ids.find((id, at) => ids.indexOf(id) !== at)
+  if (twice) throw new RangeError(`Two parts are called ${twice}.`)
+  for (const one of parts) {
+    const wrong = kindOf(one).contradiction(one)
+    if (wrong) throw new RangeError(`${one.id}: ${wrong}`)
+  }
+  return { parts, answers: {}, earlier: {} }
+}
+
+export const partNamed = ({ parts }: QuestionsState, id: string): Part | undefined => parts.find(one => one.id === id)
+export const answerTo = ({ answers }: QuestionsState, id: string): unknown =>
+  Object.hasOwn(answers, id) ? answers[id] : null

@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { fateOf } from '../../core/tools/network/fate'
+import { ask, networkSetup } from '../../core/tools/network/state'
+
+/** What becomes of a packet: on a site something is tried, and each option says how that would end. */
+const fate = z.strictObject({ site: networkSetup, ask, ends: z.record(z.string(), z.string().min(1)) })
+
+/** Something about a fate that can’t be worked out, in words. */
+export class FateError extends Error {
+  override name = 'FateError'
+}
+
+/**
+ * The key of a question about a packet’s fate: it is sent, and right is the one option whose words are found in how
+ * it ended. Worked out where content is read, so that what is right is computed and no device has the site to try it.
+ */
+export function keyOfFate(value: unknown): unknown {
+  const read = fate.safeParse(value)
+  if (!read.success) throw new FateError(`This is no fate: ${z.prettifyError(read.error)}`)
+  const { site, ask: asked, ends } = read.data
+  const found = fateOf(site, asked)
+  const right = Object.entries(ends).flatMap(([option, words]) => (found.includes(words) ? option : []))
+  if (right.length !== 1)
+    throw new FateError(`${right.length} options fit what became of it, in place of one: ${found}`)
+  return { kind: 'one-of', is: right }
+}

@@ -42,14 +42,23 @@ const STATUS: Partial<Record<StepView['status'], string>> = {
   'locked': 'not open yet',
 }
 
+/** Whether it is judged when its trainee asks for that. */
+const checks = ({ mode, marking }: StepView): boolean =>
+  mode === 'handed-in' && marking === 'program' && bench.sitting?.paper.answers === 'checked'
+
 async function operate(part: string, op: { type: 'answer'; answer: unknown } | { type: 'clear' | 'undo' }) {
   refusals[part] = (await props.work.operate({ ...op, part })) ?? ''
 }
+/** What was taken in hand here is in sight, and stays where it is under the pointer. */
+let taken = ''
 function take(step: StepView) {
-  if (step.status === 'open' && props.task.order === 'free') bench.takeInHand(props.task.id, step.id)
+  if (step.status !== 'open' || props.task.order !== 'free') return
+  taken = step.id
+  bench.takeInHand(props.task.id, step.id)
 }
 const list = useTemplateRef('list')
 watch(inHand, async id => {
+  if (id === taken) return
   await nextTick()
   list.value?.querySelector(`[data-question="${id}"]`)?.scrollIntoView({ block: 'nearest' })
 })
@@ -80,6 +89,15 @@ watch(inHand, async id => {
       <footer class="small">
         <span class="soft" role="status">{{ STATUS[step.status] ?? progress.words }}</span>
         <template v-if="step.status === 'open'">
+          <Button
+            v-if="step.id === inHand && checks(step)"
+            size="small"
+            outlined
+            label="Check"
+            :aria-label="`Check question ${number}`"
+            :loading="bench.judging.includes(step.id)"
+            @click="bench.step('check', step.id)"
+          />
           <Button
             size="small"
             text
@@ -125,6 +143,9 @@ h3 {
 }
 h3 .soft {
   margin-right: 0.4rem;
+}
+.notice {
+  margin: 0.5rem 0 0;
 }
 footer {
   display: flex;

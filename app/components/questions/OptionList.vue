@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { Option } from '~~/core/questions/options'
+
+/** Things to choose from, one or several of them. What is chosen is what was taken, not what was pressed. */
+const props = defineProps<{
+  type: 'radio' | 'checkbox'
+  name: string
+  /** How it is answered, in a sentence. */
+  how: string
+  options: readonly Option[]
+  chosen: readonly string[]
+  closed: boolean
+}>()
+const emit = defineEmits<{ turn: [id: string] }>()
+
+function turn({ target }: Event, id: string) {
+  if (props.type === 'checkbox' && target instanceof HTMLInputElement) target.checked = props.chosen.includes(id)
+  emit('turn', id)
+}
+</script>
+
+<template>
+  <p class="small soft">{{ how }}</p>
+  <ul>
+    <li v-for="option in options" :key="option.id" :class="{ chosen: chosen.includes(option.id) }">
+      <label>
+        <input
+          :type="type"
+          :name="name"
+          :value="option.id"
+          :checked="chosen.includes(option.id)"
+          :disabled="closed"
+          @change="turn($event, option.id)"
+        />
+        {{ option.text }}
+      </label>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+p {
+  margin: 0 0 0.3rem;
+}
+ul {
+  display: grid;
+  gap: 0.3rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+label {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.6rem;
+  align-items: baseline;
+  padding: 0.35rem 0.7rem;
+  border: 1px solid var(--line);
+  border-left: 5px solid var(--line);
+  border-radius: 4px;
+  cursor: pointer;
+}
+.chosen label {
+  border-color: var(--act);
+  background: var(--act-wash);
+}
+input {
+  accent-color: var(--act);
+}
+label:has(:focus-visible) {
+  outline: 2px solid var(--focus, var(--act));
+  outline-offset: 1px;
+}
+label:has(:disabled) {
+  cursor: default;
+}
+</style>

@@ -1,9 +1,17 @@
 import { z } from 'zod'
 import { consoleLine } from './console-line'
 import { dividing } from './dividing'
+import { gaps } from './gaps'
+import { grid } from './grid'
 import type { QuestionKind } from './kind'
+import { matching } from './matching'
+import { number } from './number'
 import { oneOf } from './one-of'
+import { ordering } from './ordering'
+import { placing } from './placing'
 import { severalOf } from './several-of'
+import { shortText } from './short-text'
+import { statements } from './statements'
 
 export type { Progress } from './kind'
 
@@ -11,17 +19,51 @@ export type { Progress } from './kind'
 const kinds = {
   'one-of': oneOf,
   'several-of': severalOf,
+  'statements': statements,
+  'short-text': shortText,
+  'number': number,
+  'gaps': gaps,
+  'placing': placing,
+  'ordering': ordering,
+  'matching': matching,
+  'grid': grid,
   'dividing': dividing,
   'console-line': consoleLine,
 } as const
 export const kindIds = Object.keys(kinds)
 
 /** What the trainee is shown of a question. */
-export const part = z.discriminatedUnion('kind', [oneOf.part, severalOf.part, dividing.part, consoleLine.part])
+export const part = z.discriminatedUnion('kind', [
+  oneOf.part,
+  severalOf.part,
+  statements.part,
+  shortText.part,
+  number.part,
+  gaps.part,
+  placing.part,
+  ordering.part,
+  matching.part,
+  grid.part,
+  dividing.part,
+  consoleLine.part,
+])
 export type Part = z.infer<typeof part>
 
 /** What is right. */
-export const key = z.union([oneOf.key, severalOf.key, dividing.key, consoleLine.key])
+export const key = z.discriminatedUnion('kind', [
+  oneOf.key,
+  severalOf.key,
+  statements.key,
+  shortText.key,
+  number.key,
+  gaps.key,
+  placing.key,
+  ordering.key,
+  matching.key,
+  grid.key,
+  dividing.key,
+  consoleLine.key,
+])
 export type Key = z.infer<typeof key>
 
 /** A kind whose types are known to itself alone: its schemas guard what goes in. */

@@ -1,16 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { key, kindOf, part } from '.'
-
-/** A question with what is right, and answers with what each comes to: `met`, or the fault and its share. */
-function judged(asked: object, right: object, given: unknown): string {
-  const one = part.parse({ id: 'one', ...asked })
-  const kind = kindOf(one)
-  const answer = given === null ? null : kind.answer.parse(given)
-  const { met, share, fault } = kind.judge(one, answer, kind.key.parse(right))
-  if (met) return 'met'
-  return share > 0 ? `${fault!} ${Math.round(share * 100) / 100}` : fault!
-}
-const named = (...ids: readonly string[]) => ids.map(id => ({ id, text: `option ${id}` }))
+import { judged, named } from './judged.fixture'
 
 describe('one of several', () => {
   const asked = { kind: 'one-of', options: named('a', 'b', 'c', 'd') }

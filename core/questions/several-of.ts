@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, listed, optionId, options, partId, textOf } from './options'
+import { POINTS, rightLessWrong } from './shares'
 
 const count = z.int().min(1).max(20)
 /** How many may be chosen: so many, up to so many, or as many as one likes. */
@@ -14,7 +15,7 @@ const key = z.strictObject({
   kind: z.literal('several-of'),
   is: z.array(optionId).min(1),
   /** All or nothing, or each right one less each wrong one, never below nothing. */
-  points: z.enum(['all', 'each']).default('all'),
+  points: z.enum(POINTS).default('all'),
 })
 
 /** The most that can be chosen. */
@@ -61,7 +62,7 @@ export const severalOf = {
     const fault = wrong > 0 ? 'wrong-chosen' : 'too-few-chosen'
     const met = right === is.length && wrong === 0
     if (met || points === 'all') return wholly(met, expected, found, fault)
-    return { met: false, share: Math.max(0, (right - wrong) / is.length), expected, found, fault }
+    return { met: false, share: rightLessWrong(right, wrong, is.length), expected, found, fault }
   },
   sentence: ({ options: given }, ids) => listed(ids.map(id => textOf(given, id))),
 } satisfies QuestionKind<SeveralOfPart, string[], z.infer<typeof key>>

@@ -1,32 +1,17 @@
 <script setup lang="ts">
 import { misreading } from '~~/core/questions/console-line'
 import type { ConsoleLinePart } from '~~/core/questions/console-line'
+import { useTyped } from './useTyped'
 
 /** A line as it would be typed in a device’s console. What the device wouldn’t understand is said under it. */
 const props = defineProps<{ part: ConsoleLinePart; answer: string | null; closed: boolean }>()
 const emit = defineEmits<{ answer: [answer: string] }>()
 
-/** What is typed is taken once the hands rest, or go elsewhere. */
-const REST_MS = 600
-const line = ref(props.answer ?? '')
-watch(
-  () => props.answer,
-  now => {
-    if ((now ?? '') !== line.value && !typing.value) line.value = now ?? ''
-  },
+const { text, typed, settle } = useTyped(
+  () => props.answer ?? '',
+  line => emit('answer', line),
 )
-const typing = ref(false)
-function take() {
-  if (!typing.value) return
-  typing.value = false
-  emit('answer', line.value)
-}
-const takeSoon = useDebounceFn(take, REST_MS)
-function typed() {
-  typing.value = true
-  void takeSoon()
-}
-const wrong = computed(() => (line.value.trim() === '' ? null : misreading(props.part, line.value)))
+const wrong = computed(() => (text.value.trim() === '' ? null : misreading(props.part, text.value)))
 const hint = useId()
 </script>
 
@@ -34,7 +19,7 @@ const hint = useId()
   <label class="line">
     <span class="figure prompt">{{ part.device.name }}:</span>
     <InputText
-      v-model="line"
+      v-model="text"
       class="figure"
       autocomplete="off"
       autocapitalize="off"
@@ -44,12 +29,12 @@ const hint = useId()
       :aria-describedby="hint"
       :disabled="closed"
       @input="typed"
-      @blur="take"
-      @keydown.enter="take"
+      @blur="settle"
+      @keydown.enter="settle"
     />
   </label>
   <p :id="hint" class="small soft" role="status">
-    {{ wrong ?? (line.trim() ? `${part.device.name} understands it.` : '') }}
+    {{ wrong ?? (text.trim() ? `${part.device.name} understands it.` : '') }}
   </p>
 </template>
 

@@ -10,6 +10,14 @@ type Load = () => Promise<{ default: Component }>
 const loaders: Record<Part['kind'], Load> = {
   'one-of': () => import('./OneOf.vue'),
   'several-of': () => import('./SeveralOf.vue'),
+  'statements': () => import('./StatementList.vue'),
+  'short-text': () => import('./ShortText.vue'),
+  'number': () => import('./NumberField.vue'),
+  'placing': () => import('./PlacingBoard.vue'),
+  'gaps': () => import('./GapText.vue'),
+  'ordering': () => import('./OrderedList.vue'),
+  'matching': () => import('./MatchingPairs.vue'),
+  'grid': () => import('./CellGrid.vue'),
   'dividing': () => import('./DividingBlock.vue'),
   'console-line': () => import('./ConsoleLine.vue'),
 }

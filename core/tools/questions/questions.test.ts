@@ -15,6 +15,14 @@ const setup = questionsSetup.parse({
     { kind: 'one-of', id: 'one', options: named('a', 'b', 'c') },
     { kind: 'several-of', id: 'two', choose: { exactly: 2 }, options: named('a', 'b', 'c', 'd') },
     { kind: 'several-of', id: 'some', choose: { upTo: 3 }, options: named('a', 'b', 'c', 'd') },
+    { kind: 'statements', id: 'say', statements: named('a', 'b') },
+    { kind: 'short-text', id: 'term' },
+    { kind: 'number', id: 'sum' },
+    { kind: 'gaps', id: 'gap', text: '{a} and {b}', gaps: { a: 'typed', b: { options: named('a', 'b') } } },
+    { kind: 'placing', id: 'put', items: named('a', 'b'), targets: named('a', 'b') },
+    { kind: 'ordering', id: 'sort', items: named('a', 'b') },
+    { kind: 'matching', id: 'pair', left: named('a', 'b'), right: named('a', 'b') },
+    { kind: 'grid', id: 'cells', rows: named('a', 'b'), columns: named('a', 'b') },
     { kind: 'dividing', id: 'block', block: '10.44.64.0/24', marks: 1 },
     { kind: 'console-line', id: 'line', device: { name: 'gate', kind: 'router', ports: 4 } },
   ],
@@ -152,28 +160,40 @@ describe('a question', () => {
   })
 })
 
-/** Answers of every kind, some of them wrong for their part. */
-const anyAnswer = fc.oneof(
-  fc.constantFrom('a', 'b', 'z', 'put interfaces/p1/enabled true', ''),
-  fc.array(fc.constantFrom('a', 'b', 'c', 'd'), { maxLength: 5 }),
-  fc.constant(halves),
-  fc.jsonValue(),
-)
-const anyOp = fc.oneof(
-  fc.record({
-    type: fc.constant('answer' as const),
-    part: fc.constantFrom('one', 'two', 'block', 'line', 'x'),
-    answer: anyAnswer,
-  }),
-  fc.record({ type: fc.constantFrom('clear' as const, 'undo' as const), part: fc.constantFrom('one', 'two', 'block') }),
-)
 const keys: Record<string, Key> = {
   one: { kind: 'one-of', is: ['b'] },
   two: { kind: 'several-of', is: ['a', 'b'], points: 'each' },
   block: { kind: 'dividing', bits: [25, 25] },
   line: { kind: 'console-line', is: ['apply'] },
+  say: { kind: 'statements', is: { a: true, b: false }, points: 'each' },
+  term: { kind: 'short-text', is: ['a'], not: [], exact: [] },
+  sum: { kind: 'number', is: '5', thisUnit: false },
+  gap: { kind: 'gaps', is: { a: ['a'], b: ['b'] }, points: 'each' },
+  put: { kind: 'placing', is: { a: ['b'], b: ['a'] }, points: 'each' },
+  sort: { kind: 'ordering', is: ['b', 'a'], points: 'each' },
+  pair: { kind: 'matching', is: { a: 'a', b: 'b' }, points: 'each' },
+  cells: { kind: 'grid', is: { a: ['a'], b: ['b'] }, points: 'each' },
 }
 
+/** Answers of every kind, some of them wrong for their part. */
+const anyAnswer = fc.oneof(
+  fc.constantFrom('a', 'b', 'z', 'put interfaces/p1/enabled true', ''),
+  fc.array(fc.constantFrom('a', 'b', 'c', 'd'), { maxLength: 5 }),
+  fc.constant(halves),
+  fc.dictionary(fc.constantFrom('a', 'b', 'z'), fc.boolean()),
+  fc.dictionary(fc.constantFrom('a', 'b'), fc.constantFrom('a', 'b', 'z')),
+  fc.dictionary(fc.constantFrom('a', 'b'), fc.subarray(['a', 'b'], { minLength: 1 })),
+  fc.record({ text: fc.string({ maxLength: 20 }), decimal: fc.constantFrom('.', ',') }),
+  fc.jsonValue(),
+)
+const anyOp = fc.oneof(
+  fc.record({
+    type: fc.constant('answer' as const),
+    part: fc.constantFrom(...Object.keys(keys), 'x'),
+    answer: anyAnswer,
+  }),
+  fc.record({ type: fc.constantFrom('clear' as const, 'undo' as const), part: fc.constantFrom(...Object.keys(keys)) }),
+)
 describe('any operations', () => {
   it('are taken or refused in words, judged without a throw, and packed bit for bit', () => {
     fc.assert(

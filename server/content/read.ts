@@ -51,7 +51,7 @@ export function tasksIn({ papers }: Pick<Content, 'papers'>): Task[] {
  * How often each solution is changed at random when a server starts with new content: shipped content has had its
  * full proof in the tests, and nobody should wait for it again.
  */
-const TWISTS_AT_START = 5
+const TWISTS_AT_START = 2
 
 /**
  * Every fault of the content, each a sentence; none means that it may ship. Whatever else the server does goes on

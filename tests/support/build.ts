@@ -1,8 +1,22 @@
+import { cp, mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
 import { build } from '../../scripts/steps.mjs'
 import { buildWithTools } from '../../scripts/with-tools.mjs'
+import { BEGINNING, startServer } from './server'
 
-/** Server and browser tests run against the built application, some of them against one with more tools. */
-export default async function buildOnce(): Promise<void> {
+/**
+ * Server and browser tests run against the built application, some of them against one with more tools. Its first
+ * start proves all content and loads the demo: that is done once, and every server begins with a copy of what it left.
+ */
+export default async function buildOnce(): Promise<() => Promise<void>> {
   await build()
   await buildWithTools()
+  const folder = await mkdtemp(join(tmpdir(), 'anvil-beginning-'))
+  const server = await startServer({ ANVIL_LOG: 'error' })
+  await server.kill()
+  await cp(dirname(server.dataFile), folder, { recursive: true })
+  await server.stop()
+  process.env[BEGINNING] = folder
+  return () => rm(folder, { recursive: true, force: true })
 }

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { delimiter, join, resolve } from 'node:path'
@@ -19,6 +19,13 @@ export interface RunningServer {
   stop(): Promise<void>
 }
 
+const BUILT = resolve('.output/server/index.mjs')
+
+/** Names the folder with what a first start left, for servers that begin with a copy of it. */
+export const BEGINNING = 'ANVIL_TEST_BEGINNING'
+/** What makes a start another one than the first: other content, no demo. */
+const OTHERWISE = ['ANVIL_CONTENT', 'ANVIL_DEMO', 'ANVIL_DATA']
+
 const STARTS_WITHIN_MS = 60_000
 
 async function freePort(): Promise<number> {
@@ -34,14 +41,17 @@ async function freePort(): Promise<number> {
 
 /**
  * A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped
- * ones. `where` is a folder for its data.
+ * ones. `where` is a folder for its data. Where a first start was made before (see `buildOnce`), it goes on from that.
  */
 export async function startServer(
   environment: Record<string, string> = {},
   where?: string,
-  program = resolve('.output/server/index.mjs'),
+  program = BUILT,
 ): Promise<RunningServer> {
   const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
+  const beginning = process.env[BEGINNING]
+  const isUsual = !where && program === BUILT && !OTHERWISE.some(name => name in environment)
+  if (beginning && isUsual) await cp(beginning, folder, { recursive: true })
   const port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
   const url = `http://127.0.0.1:${port}`

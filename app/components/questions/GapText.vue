@@ -73,5 +73,6 @@ select {
 }
 input {
   width: 9rem;
+  height: 1.9rem;
 }
 </style>

@@ -10,6 +10,9 @@ const props = defineProps<{
 const emit = defineEmits<{ answer: [answer: Record<string, string>] }>()
 
 const pairedWith = (id: string): string | undefined => props.part.left.find(one => props.answer?.[one.id] === id)?.text
+/** Whether something belongs to another on the left already: it has to be taken away there first. */
+const isElsewhere = (right: string, left: string): boolean =>
+  Object.entries(props.answer ?? {}).some(([one, other]) => other === right && one !== left)
 function pair(left: string, event: Event) {
   const { target } = event
   if (!(target instanceof HTMLSelectElement)) return
@@ -37,8 +40,13 @@ function pair(left: string, event: Event) {
           @change="pair(left.id, $event)"
         >
           <option value="">…</option>
-          <option v-for="right in part.right" :key="right.id" :value="right.id">
-            {{ right.text }}{{ part.once && pairedWith(right.id) ? ` (with ${pairedWith(right.id)})` : '' }}
+          <option
+            v-for="right in part.right"
+            :key="right.id"
+            :value="right.id"
+            :disabled="part.once && isElsewhere(right.id, left.id)"
+          >
+            {{ right.text }}{{ part.once && isElsewhere(right.id, left.id) ? ` (with ${pairedWith(right.id)})` : '' }}
           </option>
         </select>
       </label>

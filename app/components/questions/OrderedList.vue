@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
 import type { OrderingPart } from '~~/core/questions/ordering'
 
 /** A list that is put in order: pulled, or moved up and down by its buttons, or by the arrow keys on them. */
@@ -9,7 +10,7 @@ const order = computed(() => props.answer ?? props.part.items.map(({ id }) => id
 const rows = computed(() =>
   order.value.map((id, at) => ({ id, at, text: props.part.items.find(one => one.id === id)?.text ?? id })),
 )
-const list = useTemplateRef('list')
+const list = useTemplateRef<{ $el: HTMLElement }>('list')
 const said = ref('')
 
 /** Moves what stands at a place to another, and keeps the focus on it. */
@@ -22,29 +23,25 @@ async function move(from: number, to: number, way?: 'up' | 'down') {
   said.value = `${rows.value[from]!.text}: now ${to + 1} of ${now.length}`
   if (!way) return
   await nextTick()
-  list.value?.querySelector<HTMLElement>(`[data-item="${moved!}"] [data-way="${way}"]`)?.focus()
-}
-const pulled = ref<number | null>(null)
-function drop(at: number) {
-  if (pulled.value !== null) void move(pulled.value, at)
-  pulled.value = null
+  list.value?.$el.querySelector<HTMLElement>(`[data-item="${moved!}"] [data-way="${way}"]`)?.focus()
 }
 </script>
 
 <template>
   <p class="small soft">Put them in order, the first at the top.</p>
-  <ol ref="list">
-    <li
-      v-for="row in rows"
-      :key="row.id"
-      :data-item="row.id"
-      :draggable="!closed"
-      :class="{ pulled: pulled === row.at }"
-      @dragstart="pulled = row.at"
-      @dragend="pulled = null"
-      @dragover.prevent
-      @drop.prevent="drop(row.at)"
-    >
+  <VueDraggable
+    ref="list"
+    tag="ol"
+    class="list"
+    ghost-class="pulled"
+    force-fallback
+    filter="button"
+    :prevent-on-filter="false"
+    :model-value="[...order]"
+    :disabled="closed"
+    @update:model-value="(pulled: string[]) => emit('answer', pulled)"
+  >
+    <li v-for="row in rows" :key="row.id" :data-item="row.id">
       <span class="soft">{{ row.at + 1 }}</span>
       <span class="text">{{ row.text }}</span>
       <Button
@@ -70,7 +67,7 @@ function drop(at: number) {
         @keydown.down.prevent="move(row.at, row.at + 1, 'down')"
       />
     </li>
-  </ol>
+  </VueDraggable>
   <p class="spoken" role="status">{{ said }}</p>
 </template>
 
@@ -78,7 +75,7 @@ function drop(at: number) {
 p.small {
   margin: 0 0 0.3rem;
 }
-ol {
+ol.list {
   display: grid;
   gap: 0.25rem;
   margin: 0;

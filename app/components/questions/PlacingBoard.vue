@@ -73,7 +73,7 @@ function takeOut(target: string, at: number) {
             size="small"
             text
             label="Take out"
-            :aria-label="`Take “${nameOf(item)}” out of “${target.text}”`"
+            :aria-label="`Take out “${nameOf(item)}”, from “${target.text}”`"
             :disabled="closed"
             @click="takeOut(target.id, at)"
           />
@@ -111,7 +111,7 @@ button:disabled {
   opacity: 0.6;
   cursor: default;
 }
-.held {
+.pool button.held {
   border-color: var(--act);
   background: var(--act-wash);
   font-weight: 700;

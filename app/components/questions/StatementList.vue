@@ -14,19 +14,21 @@ const choices = computed(() => props.part.words.map((word, at) => ({ word, value
 <template>
   <p class="small soft">Say of each: {{ part.words[0] }} or {{ part.words[1] }}.</p>
   <ul>
-    <li v-for="statement in part.statements" :key="statement.id" role="radiogroup" :aria-label="statement.text">
-      <span aria-hidden="true">{{ statement.text }}</span>
-      <label v-for="{ word, value } in choices" :key="word" :class="{ chosen: answer?.[statement.id] === value }">
-        <input
-          type="radio"
-          :name="`${part.id}-${statement.id}`"
-          :value="word"
-          :checked="answer?.[statement.id] === value"
-          :disabled="closed"
-          @change="emit('answer', { ...answer, [statement.id]: value })"
-        />
-        {{ word }}
-      </label>
+    <li v-for="statement in part.statements" :key="statement.id">
+      <div role="radiogroup" :aria-label="statement.text">
+        <span aria-hidden="true">{{ statement.text }}</span>
+        <label v-for="{ word, value } in choices" :key="word" :class="{ chosen: answer?.[statement.id] === value }">
+          <input
+            type="radio"
+            :name="`${part.id}-${statement.id}`"
+            :value="word"
+            :checked="answer?.[statement.id] === value"
+            :disabled="closed"
+            @change="emit('answer', { ...answer, [statement.id]: value })"
+          />
+          {{ word }}
+        </label>
+      </div>
     </li>
   </ul>
 </template>
@@ -40,7 +42,7 @@ ul {
   padding: 0;
   list-style: none;
 }
-li {
+li > div {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem;
@@ -48,7 +50,7 @@ li {
   padding: 0.3rem 0;
   border-bottom: 1px solid var(--line);
 }
-li > span {
+div > span {
   flex: 1 1 16rem;
 }
 label {
@@ -66,6 +68,7 @@ label {
   font-weight: 600;
 }
 input {
+  margin: 0;
   accent-color: var(--act);
 }
 </style>

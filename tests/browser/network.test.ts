@@ -353,8 +353,12 @@ describe('a network', () => {
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'log', 'passed')
-    await enter('put acls/shop/aces/10 reject tcp port 22 log')
-    await enter('apply')
+    // What is typed while the device is at work isn’t lost.
+    await (await see(driver, By.css('[data-console]'))).click()
+    await driver
+      .actions()
+      .sendKeys('put acls/shop/aces/10 reject tcp port 22 log', Key.ENTER, 'apply', Key.ENTER)
+      .perform()
     await console('done')
     await open('till-1')
     await enter('connect 10.44.10.1 22')

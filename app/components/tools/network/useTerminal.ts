@@ -17,10 +17,15 @@ function common(options: readonly string[]): string {
   return first.slice(0, length)
 }
 
+/** So much can be typed ahead. */
+const MOST_AHEAD = 1000
+
 /** Edits lines in a terminal, as people expect it of any: arrows, Home, End, Backspace, Tab, and lines from before. */
 export function useTyping(terminal: Terminal, typist: Typist) {
   let [line, caret, busy] = ['', 0, false]
   const history: string[] = []
+  /** What was typed while a line was worked on. */
+  const ahead: string[] = []
   let at = 0
 
   const bold = (text: string): string => `\u001b[1m${text}\u001b[0m`
@@ -63,9 +68,22 @@ export function useTyping(terminal: Terminal, typist: Typist) {
     if (typed.trim() !== '' && history.at(-1) !== typed) history.push(typed)
     at = history.length
     busy = true
-    print(await typist.enter(typed))
-    busy = false
-    set('')
+    try {
+      print(await typist.enter(typed))
+    } finally {
+      busy = false
+      set('')
+    }
+    goOn()
+  }
+
+  /** Types what was typed while a line was worked on. */
+  function goOn(): void {
+    while (!busy) {
+      const next = ahead.shift()
+      if (next === undefined) return
+      key(next)
+    }
   }
 
   function complete(): void {
@@ -131,6 +149,7 @@ export function useTyping(terminal: Terminal, typist: Typist) {
 
   terminal.onData(data => {
     if (!busy) key(data)
+    else if (ahead.length < MOST_AHEAD) ahead.push(data)
   })
   draw()
   return {

@@ -2,7 +2,18 @@ import { z } from 'zod'
 import type { Finding } from '../tools/tool'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { absolute, compared, leadingPower, minus, rational, readNumber, rounded, times, toSignificant } from './numbers'
+import {
+  absolute,
+  compared,
+  leadingPower,
+  minus,
+  power,
+  rational,
+  readNumber,
+  rounded,
+  times,
+  toSignificant,
+} from './numbers'
 import type { NumberRead, Rational } from './numbers'
 import { optionId, partId } from './options'
 
@@ -99,8 +110,7 @@ function nearness(given: Rational, right: Rational): string {
   if (given.above === 0n || right.above === 0n) return 'wrong-number'
   if (compared(given, rational(-right.above, right.below)) === 0) return 'wrong-sign'
   const shift = leadingPower(given) - leadingPower(right)
-  const tens = shift >= 0 ? rational(10n ** BigInt(shift)) : rational(1n, 10n ** BigInt(-shift))
-  return shift !== 0 && compared(given, times(right, tens)) === 0 ? 'wrong-power' : 'wrong-number'
+  return shift !== 0 && compared(given, times(right, power(shift))) === 0 ? 'wrong-power' : 'wrong-number'
 }
 
 /** A number, with a unit where one is asked for. */

@@ -42,7 +42,8 @@ export function compared(one: Rational, other: Rational): number {
   const difference = one.above * other.below - other.above * one.below
   return difference < 0n ? -1 : difference > 0n ? 1 : 0
 }
-const power = (exponent: number): Rational =>
+/** A power of ten. */
+export const power = (exponent: number): Rational =>
   exponent >= 0 ? rational(10n ** BigInt(exponent)) : rational(1n, 10n ** BigInt(-exponent))
 
 /** Rounded half away from nought to so many decimals; a number below 0 rounds tens, hundreds and so on. */

@@ -44,9 +44,9 @@ export async function benchBoard(): Promise<void> {
     await see(driver, text('asks for help'))
     const seen = performance.now() - begun
     const { median, p99 } = spreadOf(frames)
-    console.log(
-      `frames ${frames.length}: median ${ms(median)}, 99th percentile ${ms(p99)}, longest ${ms(Math.max(...frames))}; a message is seen after ${ms(seen)}; ${errors.length} errors in ${times.length} events`,
-    )
+    const longest = ms(Math.max(...frames))
+    console.log(`frames ${frames.length}: median ${ms(median)}, 99th percentile ${ms(p99)}, longest ${longest}`)
+    console.log(`a message is seen after ${ms(seen)}; ${errors.length} errors in ${times.length} events`)
     console.log('targets: 99th percentile of a frame under 100 ms, a change seen within 2 s')
   } finally {
     await browser.close()

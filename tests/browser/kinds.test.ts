@@ -3,6 +3,7 @@ import { allThemes, violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { Browser } from '../support/browser'
+import { onQuestions, question } from '../support/questions'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
@@ -17,19 +18,7 @@ afterAll(async () => {
   await server.stop()
 })
 
-const question = (id: string, inside = ''): By => By.css(`[data-question="${id}"] ${inside}`)
-const click = async (by: By): Promise<void> => (await see(browser.driver, by)).click()
-const says = (id: string, words: string) =>
-  browser.driver.wait(
-    async () => (await (await see(browser.driver, question(id))).getText()).includes(words),
-    10_000,
-    `${id} says: ${words}`,
-  )
-const keys = (...pressed: string[]) =>
-  browser.driver
-    .actions()
-    .sendKeys(...pressed)
-    .perform()
+const { click, says, keys } = onQuestions(() => browser)
 const named = (label: string): By => By.css(`[aria-label="${label}"]`)
 const tabToLabel = (label: string, back = false) =>
   tabTo(browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`, { back })

@@ -3,6 +3,7 @@ import { violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
 import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { Browser } from '../support/browser'
+import { onQuestions, question } from '../support/questions'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
@@ -17,25 +18,13 @@ afterAll(async () => {
   await server.stop()
 })
 
-const question = (id: string, inside = ''): By => By.css(`[data-question="${id}"] ${inside}`)
-const click = async (by: By): Promise<void> => (await see(browser.driver, by)).click()
+const { click, says, keys } = onQuestions(() => browser)
 const option = (id: string, value: string): By => question(id, `input[value="${value}"]`)
 const chosen = (id: string): Promise<string[]> =>
   browser.driver.executeScript(
     `return [...document.querySelectorAll('[data-question="${id}"] input:checked')].map(one => one.value)`,
   )
-const says = (id: string, words: string) =>
-  browser.driver.wait(
-    async () => (await (await see(browser.driver, question(id))).getText()).includes(words),
-    10_000,
-    `${id} says: ${words}`,
-  )
 const labelled = (label: string): By => By.css(`button[aria-label="${label}"]`)
-const keys = (...pressed: string[]) =>
-  browser.driver
-    .actions()
-    .sendKeys(...pressed)
-    .perform()
 
 describe('questions', () => {
   it('are answered by pointer, changed, cleared and gone back to', async () => {

@@ -56,10 +56,9 @@ function turn(row: string, column: string) {
   </div>
 </template>
 
+<style scoped src="./list.css"></style>
+
 <style scoped>
-p {
-  margin: 0 0 0.3rem;
-}
 .wide {
   overflow-x: auto;
 }

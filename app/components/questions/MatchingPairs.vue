@@ -9,10 +9,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ answer: [answer: Record<string, string>] }>()
 
-const pairedWith = (id: string): string | undefined => props.part.left.find(one => props.answer?.[one.id] === id)?.text
-/** Whether something belongs to another on the left already: it has to be taken away there first. */
-const isElsewhere = (right: string, left: string): boolean =>
-  Object.entries(props.answer ?? {}).some(([one, other]) => other === right && one !== left)
+/** To what else on the left something belongs already, where it is used once: it has to be taken away there first. */
+const elsewhere = (right: string, left: string): string | undefined =>
+  props.part.once ? props.part.left.find(({ id }) => id !== left && props.answer?.[id] === right)?.text : undefined
 function pair(left: string, event: Event) {
   const { target } = event
   if (!(target instanceof HTMLSelectElement)) return
@@ -44,9 +43,9 @@ function pair(left: string, event: Event) {
             v-for="right in part.right"
             :key="right.id"
             :value="right.id"
-            :disabled="part.once && isElsewhere(right.id, left.id)"
+            :disabled="elsewhere(right.id, left.id) !== undefined"
           >
-            {{ right.text }}{{ part.once && isElsewhere(right.id, left.id) ? ` (with ${pairedWith(right.id)})` : '' }}
+            {{ right.text }}{{ elsewhere(right.id, left.id) ? ` (with ${elsewhere(right.id, left.id)})` : '' }}
           </option>
         </select>
       </label>
@@ -54,16 +53,12 @@ function pair(left: string, event: Event) {
   </ul>
 </template>
 
+<style scoped src="./list.css"></style>
+
 <style scoped>
-p {
-  margin: 0 0 0.3rem;
-}
 ul {
   display: grid;
   gap: 0.3rem;
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 label {
   display: flex;

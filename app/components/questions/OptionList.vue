@@ -38,16 +38,12 @@ function turn({ target }: Event, id: string) {
   </ul>
 </template>
 
+<style scoped src="./list.css"></style>
+
 <style scoped>
-p {
-  margin: 0 0 0.3rem;
-}
 ul {
   display: grid;
   gap: 0.3rem;
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 label {
   display: grid;

@@ -83,15 +83,9 @@ function takeOut(target: string, at: number) {
   </ul>
 </template>
 
+<style scoped src="./list.css"></style>
+
 <style scoped>
-p {
-  margin: 0 0 0.3rem;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 .pool {
   display: flex;
   flex-wrap: wrap;

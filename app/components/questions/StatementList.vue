@@ -33,15 +33,9 @@ const choices = computed(() => props.part.words.map((word, at) => ({ word, value
   </ul>
 </template>
 
+<style scoped src="./list.css"></style>
+
 <style scoped>
-p {
-  margin: 0 0 0.3rem;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 li > div {
   display: flex;
   flex-wrap: wrap;

@@ -143,7 +143,8 @@ export function judgeLink(state: NetworkState, { at, speed, duplex, alone }: Che
   const beside = alone ? besides(state, at) : undefined
   if (beside) return finding(false, expected, `${beside.from} and ${beside.to} are joined, too.`, 'another-cable')
   const [one, other] = link.duplex
-  const found = `${at} has a link of ${link.speed} Mbit/s, ${one === other ? `${one} duplex` : 'full duplex at one end, half at the other'}.`
+  const how = one === other ? `${one} duplex` : 'full duplex at one end, half at the other'
+  const found = `${at} has a link of ${link.speed} Mbit/s, ${how}.`
   if (one !== other) return finding(false, expected, found, 'duplex-mismatch')
   if (duplex !== undefined && one !== duplex) return finding(false, expected, found, 'other-duplex')
   return finding(speed === undefined || link.speed >= speed, expected, found, 'too-slow')

@@ -33,6 +33,9 @@ export function momentText(time: number): string {
   return whole.replace('Z', `${String(time % 1000).padStart(3, '0')}Z`)
 }
 
+/** The same for people: to the second, with a space between day and hour. */
+export const clockText = (time: number): string => momentText(time).slice(0, 19).replace('T', ' ')
+
 export function writeLog({ facility, severity, time, host, part, words }: LogMessage): Uint8Array {
   const priority = facility * 8 + SEVERITIES.indexOf(severity)
   const [moment, quality] = time === null ? [NONE, NONE] : [momentText(time), SYNCED]

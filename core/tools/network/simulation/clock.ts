@@ -2,7 +2,7 @@ import { addressText, readAddress } from '../addresses'
 import type { Address } from '../addresses'
 import { delayOf, MOST_STRATUM, offsetOf, readTime, TIME_PORT, timeQuestion, writeTime } from '../frames/ntp'
 import type { TimePacket } from '../frames/ntp'
-import { momentText } from '../frames/syslog'
+import { clockText } from '../frames/syslog'
 import type { Settings } from '../settings/paths'
 import { told } from '../settings/told'
 import type { Device } from '../site'
@@ -74,7 +74,7 @@ export class Clock {
     const { time } = this
     if (time !== null) {
       const from = this.#reference === LOCAL ? 'a clock of its own' : addressText(this.#reference)
-      return [[`${momentText(time).slice(0, 19).replace('T', ' ')} UTC`, `from ${from}`, `stratum ${this.#stratum}`]]
+      return [[`${clockText(time)} UTC`, `from ${from}`, `stratum ${this.#stratum}`]]
     }
     return this.#server === null ? [] : [['not known', `asks ${addressText(this.#server)}: ${this.#why}`]]
   }

@@ -1,18 +1,22 @@
 import { DUPLEXES, FIXED_MOST, SPEEDS } from '../settings/kinds/ethernet'
-import type { Duplex, Side, Told } from '../settings/kinds/ethernet'
+import type { Duplex, Side } from '../settings/kinds/ethernet'
 import type { Settings } from '../settings/paths'
 import { told, toldBy } from '../settings/told'
 import { fastestOf, isSwitch, mediumOf } from '../site'
 import type { Device, Medium } from '../site'
 
 /** One end of a cable, as far as its link depends on it. */
-export interface End extends Told {
+export interface End {
   medium: Medium
   /** The most that it can, in Mbit/s. */
   fastest: number
   /** Whether it sends on the pairs on which others listen, as switches do (IEEE 802.3, MDI-X). */
   crossed: boolean
   side: Side
+  /** What a copper port is told; null for nothing. */
+  negotiates: boolean
+  speed: number | null
+  duplex: Duplex | null
 }
 
 /** What two ends of a cable come to: at what speed in Mbit/s, and how each end talks; or why they don’t. */

@@ -1,6 +1,6 @@
 import { addressText, readAddress } from '../addresses'
 import type { Address } from '../addresses'
-import { FACILITIES, isAsBad, LOG_PORT, momentText, readLog, writeLog } from '../frames/syslog'
+import { clockText, FACILITIES, isAsBad, LOG_PORT, readLog, writeLog } from '../frames/syslog'
 import type { LogMessage, Severity } from '../frames/syslog'
 import type { Settings } from '../settings/paths'
 import { told } from '../settings/told'
@@ -20,7 +20,7 @@ export type Say = (severity: Severity, part: string, words: string) => void
 
 /** A message as a line of a table. */
 const rowOf = ({ time, host, severity, part, words }: LogMessage): string[] => [
-  time === null ? 'no time' : momentText(time).slice(0, 19).replace('T', ' '),
+  time === null ? 'no time' : clockText(time),
   ...(host === '' ? [] : [host]),
   severity,
   `${part}: ${words}`,

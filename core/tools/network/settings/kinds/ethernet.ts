@@ -54,12 +54,5 @@ export const ethernetKinds: readonly SettingKind[] = [
   },
 ]
 
-/** What a copper port is told. */
-export interface Told {
-  negotiates: boolean
-  speed: number | null
-  duplex: Duplex | null
-}
-
 /** The most in Mbit/s that a copper port can be told without agreeing on it. */
 export const FIXED_MOST = 100

@@ -1,0 +1,22 @@
+import { By, see } from './browser'
+import type { Browser } from './browser'
+
+/** A question of the task that is open, or something inside of it. */
+export const question = (id: string, inside = ''): By => By.css(`[data-question="${id}"] ${inside}`)
+
+/** What tests do with questions in a browser, which may be opened only later. */
+export const onQuestions = (browser: () => Browser) => ({
+  click: async (by: By): Promise<void> => (await see(browser().driver, by)).click(),
+  /** Waits until a question says something, of itself or of its answer. */
+  says: (id: string, words: string) =>
+    browser().driver.wait(
+      async () => (await (await see(browser().driver, question(id))).getText()).includes(words),
+      10_000,
+      `${id} says: ${words}`,
+    ),
+  keys: (...pressed: string[]) =>
+    browser()
+      .driver.actions()
+      .sendKeys(...pressed)
+      .perform(),
+})

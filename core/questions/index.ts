@@ -3,6 +3,13 @@ import { consoleLine } from './console-line'
 import { dividing } from './dividing'
 import { gaps } from './gaps'
 import { grid } from './grid'
+import { places } from './places'
+import { numberLine } from './number-line'
+import { plane } from './plane'
+import { bars } from './bars'
+import { cutting } from './cutting'
+import { sharing } from './sharing'
+import { formula } from './formula'
 import type { QuestionKind } from './kind'
 import { matching } from './matching'
 import { number } from './number'
@@ -29,6 +36,13 @@ const kinds = {
   'grid': grid,
   'dividing': dividing,
   'console-line': consoleLine,
+  'places': places,
+  'number-line': numberLine,
+  'plane': plane,
+  'bars': bars,
+  'cutting': cutting,
+  'sharing': sharing,
+  'formula': formula,
 } as const
 export const kindIds = Object.keys(kinds)
 
@@ -46,6 +60,13 @@ export const part = z.discriminatedUnion('kind', [
   grid.part,
   dividing.part,
   consoleLine.part,
+  formula.part,
+  sharing.part,
+  cutting.part,
+  bars.part,
+  plane.part,
+  numberLine.part,
+  places.part,
 ])
 export type Part = z.infer<typeof part>
 
@@ -63,6 +84,13 @@ export const key = z.discriminatedUnion('kind', [
   grid.key,
   dividing.key,
   consoleLine.key,
+  formula.key,
+  sharing.key,
+  cutting.key,
+  bars.key,
+  plane.key,
+  numberLine.key,
+  places.key,
 ])
 export type Key = z.infer<typeof key>
 

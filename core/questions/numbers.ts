@@ -18,8 +18,8 @@ export type DecimalMark = '.' | ','
 const MOST_EXPONENT = 300
 const GROUPS = " ’'"
 
-const magnitude = (of: bigint): bigint => (of < 0n ? -of : of)
-function commonDivisor(one: bigint, other: bigint): bigint {
+export const magnitude = (of: bigint): bigint => (of < 0n ? -of : of)
+export function commonDivisor(one: bigint, other: bigint): bigint {
   let [a, b] = [magnitude(one), magnitude(other)]
   while (b !== 0n) [a, b] = [b, a % b]
   return a
@@ -34,6 +34,11 @@ export function rational(above: bigint, below = 1n): Rational {
 }
 export const times = (one: Rational, other: Rational): Rational =>
   rational(one.above * other.above, one.below * other.below)
+/** Throws a RangeError for a division by nought. */
+export const over = (one: Rational, other: Rational): Rational =>
+  rational(one.above * other.below, one.below * other.above)
+export const plus = (one: Rational, other: Rational): Rational =>
+  rational(one.above * other.below + other.above * one.below, one.below * other.below)
 export const minus = (one: Rational, other: Rational): Rational =>
   rational(one.above * other.below - other.above * one.below, one.below * other.below)
 export const absolute = ({ above, below }: Rational): Rational => ({ above: magnitude(above), below })

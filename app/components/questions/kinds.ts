@@ -20,6 +20,13 @@ const loaders: Record<Part['kind'], Load> = {
   'grid': () => import('./CellGrid.vue'),
   'dividing': () => import('./DividingBlock.vue'),
   'console-line': () => import('./ConsoleLine.vue'),
+  'places': () => import('./PlacesPicture.vue'),
+  'number-line': () => import('./NumberLine.vue'),
+  'plane': () => import('./PlaneGrid.vue'),
+  'bars': () => import('./BarHeights.vue'),
+  'cutting': () => import('./CuttingWhole.vue'),
+  'sharing': () => import('./SharingSum.vue'),
+  'formula': () => import('./FormulaField.vue'),
 }
 const drawn = new Map<Part['kind'], Component>()
 

@@ -13,6 +13,8 @@ export const questionsOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('clear'), ...of }),
   /** Goes back to what was answered before. */
   z.strictObject({ type: z.literal('undo'), ...of }),
+  /** Takes an undo back. */
+  z.strictObject({ type: z.literal('redo'), ...of }),
 ])
 export type QuestionsOp = z.infer<typeof questionsOp>
 
@@ -42,7 +44,15 @@ export function apply(state: QuestionsState, op: QuestionsOp): Applied<Questions
       const earlier = state.earlier[part.id] ?? []
       if (earlier.length === 0) return refused('Nothing was answered before.')
       const back = withAnswer(state, part.id, earlier.at(-1) ?? null)
-      return { ok: true, state: { ...back, earlier: { ...state.earlier, [part.id]: earlier.slice(0, -1) } } }
+      const later = [...(state.later[part.id] ?? []), before]
+      return { ok: true, state: stepped(back, part.id, earlier.slice(0, -1), later) }
+    }
+    case 'redo': {
+      const later = state.later[part.id] ?? []
+      if (later.length === 0) return refused('Nothing was undone.')
+      const again = withAnswer(state, part.id, later.at(-1) ?? null)
+      const earlier = [...(state.earlier[part.id] ?? []), before]
+      return { ok: true, state: stepped(again, part.id, earlier, later.slice(0, -1)) }
     }
   }
 }
@@ -52,8 +62,18 @@ function withAnswer(state: QuestionsState, id: string, answer: unknown): Questio
   return { ...state, answers: answer === null ? others : { ...others, [id]: answer } }
 }
 
+/** With what can be gone back to, and forward to again. */
+function stepped(
+  state: QuestionsState,
+  id: string,
+  earlier: readonly unknown[],
+  later: readonly unknown[],
+): QuestionsState {
+  return { ...state, earlier: { ...state.earlier, [id]: earlier }, later: { ...state.later, [id]: later } }
+}
+
 /** With an answer, and the one before it kept; null takes it away. */
 export function answered(state: QuestionsState, id: string, answer: unknown): QuestionsState {
   const earlier = [...(state.earlier[id] ?? []), answerTo(state, id)].slice(-MOST_EARLIER)
-  return { ...withAnswer(state, id, answer), earlier: { ...state.earlier, [id]: earlier } }
+  return stepped(withAnswer(state, id, answer), id, earlier, [])
 }

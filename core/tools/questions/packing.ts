@@ -6,19 +6,22 @@ import type { QuestionsState } from './state'
 const packed = z.strictObject({
   answers: z.record(z.string(), z.json()),
   earlier: z.record(z.string(), z.array(z.json())),
+  later: z.record(z.string(), z.array(z.json())).default({}),
 })
 
 /** What was answered, and before that. */
-export const pack = ({ answers, earlier }: QuestionsState): unknown => ({ answers, earlier })
+export const pack = ({ answers, earlier, later }: QuestionsState): unknown => ({ answers, earlier, later })
 
 /** Throws a RangeError for what `pack` never made. */
 export function unpack(data: unknown, start: QuestionsState): QuestionsState {
   const read = packed.safeParse(data)
   if (!read.success) throw new RangeError(`These are no packed answers: ${read.error.message}`)
-  const { answers, earlier } = read.data
+  const { answers, earlier, later } = read.data
   const all = [
     ...Object.entries(answers),
-    ...Object.entries(earlier).flatMap(([id, given]) => given.map(one => [id, one] as const)),
+    ...[...Object.entries(earlier), ...Object.entries(later)].flatMap(([id, given]) =>
+      given.map(one => [id, one] as const),
+    ),
   ]
   for (const [id, given] of all) {
     const part = partNamed(start, id)
@@ -26,5 +29,5 @@ export function unpack(data: unknown, start: QuestionsState): QuestionsState {
     if (given !== null && !kindOf(part).answer.safeParse(given).success)
       throw new RangeError(`This is no answer to ${id}.`)
   }
-  return { ...start, answers, earlier }
+  return { ...start, answers, earlier, later }
 }

@@ -25,6 +25,19 @@ const setup = questionsSetup.parse({
     { kind: 'grid', id: 'cells', rows: named('a', 'b'), columns: named('a', 'b') },
     { kind: 'dividing', id: 'block', block: '10.44.64.0/24', marks: 1 },
     { kind: 'console-line', id: 'line', device: { name: 'gate', kind: 'router', ports: 4 } },
+    { kind: 'places', id: 'spot', most: 2, picture: { width: 100, height: 100, words: 'A square.', shapes: [] } },
+    { kind: 'number-line', id: 'axis', intervals: 1, line: { from: '0', to: '9', step: '1' } },
+    {
+      kind: 'plane',
+      id: 'grid',
+      across: { from: '0', to: '9', step: '1' },
+      up: { from: '0', to: '9', step: '1' },
+      figures: [{ id: 'a', text: 'option a', as: 'segment' }],
+    },
+    { kind: 'bars', id: 'high', bars: named('a', 'b'), height: { from: '0', to: '9', step: '1' } },
+    { kind: 'cutting', id: 'cut', shape: 'bar', whole: 'all of it' },
+    { kind: 'sharing', id: 'money', sum: 100, among: named('a', 'b') },
+    { kind: 'formula', id: 'math', names: ['x'] },
   ],
 })
 const start = initial(setup)
@@ -56,6 +69,15 @@ describe('an answer', () => {
     expect(first.ok && first.state.answers).toEqual({})
   })
 
+  it('that was undone comes back, until something new is answered', () => {
+    const undone = after(answer('one', 'a'), answer('one', 'b'), { type: 'undo', part: 'one' })
+    const again = apply(undone, { type: 'redo', part: 'one' })
+    expect(again.ok && again.state.answers).toEqual({ one: 'b' })
+    expect(again.ok && refusalOf({ type: 'redo', part: 'one' }, again.state)).toBe('Nothing was undone.')
+    const anew = apply(undone, answer('one', 'c'))
+    expect(anew.ok && refusalOf({ type: 'redo', part: 'one' }, anew.state)).toBe('Nothing was undone.')
+  })
+
   it('that is the same as before changes nothing', () => {
     const state = after(answer('two', ['a', 'b']))
     expect(apply(state, answer('two', ['a', 'b']))).toEqual({ ok: true, state })
@@ -83,6 +105,7 @@ describe('an answer', () => {
     [answer('line', 'a'), 'taken'],
     [{ type: 'clear', part: 'one' } as const, 'Nothing is answered here.'],
     [{ type: 'undo', part: 'one' } as const, 'Nothing was answered before.'],
+    [{ type: 'redo', part: 'one' } as const, 'Nothing was undone.'],
   ])('that can’t be is refused in words: %#', (op, words) => {
     expect(refusalOf(op)).toBe(words)
   })
@@ -111,6 +134,9 @@ describe('an answer', () => {
     expect(questions.describe(answer('one', 'z'), start)).toBe('Tried to answer one.')
     expect(questions.describe(answer('line', 'apply'), start)).toBe('Answered line: “apply”.')
     expect(questions.describe({ type: 'clear', part: 'one' }, start)).toBe('Cleared the answer to one.')
+    expect(questions.describe({ type: 'redo', part: 'one' }, start)).toBe(
+      'Went forward again to the later answer to one.',
+    )
     expect(questions.describe({ type: 'undo', part: 'one' }, start)).toBe('Went back to the earlier answer to one.')
   })
 })
@@ -153,13 +179,15 @@ describe('a question', () => {
   })
 
   it('comes back from packing, and only from that', () => {
-    const state = after(answer('one', 'a'), answer('block', halves), answer('one', 'b'))
+    const back = { type: 'undo', part: 'block' } as const
+    const state = after(answer('one', 'a'), answer('block', halves), answer('one', 'b'), back)
     expect(questions.unpack(JSON.parse(JSON.stringify(questions.pack(state, start))), start)).toEqual(state)
     for (const packed of [{}, null, { answers: { nine: 'a' }, earlier: {} }, { answers: { one: 5 }, earlier: {} }])
       expect(() => questions.unpack(packed, start)).toThrow(RangeError)
   })
 })
 
+const at = (x: number, y: number) => ({ x: String(x), y: String(y) })
 const keys: Record<string, Key> = {
   one: { kind: 'one-of', is: ['b'] },
   two: { kind: 'several-of', is: ['a', 'b'], points: 'each' },
@@ -173,6 +201,17 @@ const keys: Record<string, Key> = {
   sort: { kind: 'ordering', is: ['b', 'a'], points: 'each' },
   pair: { kind: 'matching', is: { a: 'a', b: 'b' }, points: 'each' },
   cells: { kind: 'grid', is: { a: ['a'], b: ['b'] }, points: 'each' },
+  spot: {
+    kind: 'places',
+    is: [{ text: 'a', area: { rectangle: { x: 0, y: 0, width: 9, height: 9 } } }],
+    points: 'each',
+  },
+  axis: { kind: 'number-line', points: ['2'], intervals: [], score: 'each' },
+  grid: { kind: 'plane', is: { a: [at(0, 0), at(1, 1)] }, points: 'each' },
+  high: { kind: 'bars', is: { a: '1', b: '2' }, within: '0', points: 'each' },
+  cut: { kind: 'cutting', marked: '1/2' },
+  money: { kind: 'sharing', is: { a: 60, b: 40 } },
+  math: { kind: 'formula', is: 'x + 1', notation: true, domain: {} },
 }
 
 /** Answers of every kind, some of them wrong for their part. */
@@ -184,6 +223,13 @@ const anyAnswer = fc.oneof(
   fc.dictionary(fc.constantFrom('a', 'b'), fc.constantFrom('a', 'b', 'z')),
   fc.dictionary(fc.constantFrom('a', 'b'), fc.subarray(['a', 'b'], { minLength: 1 })),
   fc.record({ text: fc.string({ maxLength: 20 }), decimal: fc.constantFrom('.', ',') }),
+  fc.array(fc.record({ x: fc.integer({ min: -1, max: 101 }), y: fc.integer({ min: 0, max: 100 }) }), { maxLength: 3 }),
+  fc.record({ points: fc.array(fc.constantFrom('1', '2', '5/2', '12'), { maxLength: 2 }) }),
+  fc.record({ a: fc.array(fc.constantFrom(at(0, 0), at(1, 1), at(3, 4), at(10, 0)), { maxLength: 3 }) }),
+  fc.dictionary(fc.constantFrom('a', 'b', 'z'), fc.constantFrom('1', '2', '2.5')),
+  fc.record({ parts: fc.array(fc.constant(1), { maxLength: 8 }), marked: fc.array(fc.nat(8), { maxLength: 3 }) }),
+  fc.dictionary(fc.constantFrom('a', 'b', 'z'), fc.integer({ min: -1, max: 120 })),
+  fc.constantFrom('x + 1', '1 + x', '(x', 'x*', 'sqrt(x)', 'x = 1'),
   fc.jsonValue(),
 )
 const anyOp = fc.oneof(
@@ -192,7 +238,10 @@ const anyOp = fc.oneof(
     part: fc.constantFrom(...Object.keys(keys), 'x'),
     answer: anyAnswer,
   }),
-  fc.record({ type: fc.constantFrom('clear' as const, 'undo' as const), part: fc.constantFrom(...Object.keys(keys)) }),
+  fc.record({
+    type: fc.constantFrom('clear' as const, 'undo' as const, 'redo' as const),
+    part: fc.constantFrom(...Object.keys(keys)),
+  }),
 )
 describe('any operations', () => {
   it('are taken or refused in words, judged without a throw, and packed bit for bit', () => {

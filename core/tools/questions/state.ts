@@ -12,6 +12,8 @@ export interface QuestionsState {
   answers: Readonly<Record<string, unknown>>
   /** What was answered before, the newest last; null for nothing. */
   earlier: Readonly<Record<string, readonly unknown[]>>
+  /** What was undone, the next to be taken again last; gone once something new is answered. */
+  later: Readonly<Record<string, readonly unknown[]>>
 }
 
 /** Throws a RangeError where the setup contradicts itself. */
@@ -24,7 +26,7 @@ export function initial(setup: QuestionsSetup): QuestionsState {
     const wrong = kindOf(one).contradiction(one)
     if (wrong) throw new RangeError(`${one.id}: ${wrong}`)
   }
-  return { parts, answers: {}, earlier: {} }
+  return { parts, answers: {}, earlier: {}, later: {} }
 }
 
 export const partNamed = ({ parts }: QuestionsState, id: string): Part | undefined => parts.find(one => one.id === id)

@@ -21,6 +21,7 @@ interface Shown {
   answer: unknown
   progress: Progress
   canUndo: boolean
+  canRedo: boolean
 }
 const shown = computed((): Shown[] =>
   props.task.steps.flatMap((step, at) => {
@@ -28,7 +29,9 @@ const shown = computed((): Shown[] =>
     if (!part || !state.value) return []
     const answer = state.value.answers[part.id] ?? null
     const progress = kindOf(part).progress(part, answer)
-    return [{ part, step, number: at + 1, answer, progress, canUndo: (state.value.earlier[part.id] ?? []).length > 0 }]
+    const has = (answers: Readonly<Record<string, readonly unknown[]>>): boolean => (answers[part.id] ?? []).length > 0
+    const { earlier, later } = state.value
+    return [{ part, step, number: at + 1, answer, progress, canUndo: has(earlier), canRedo: has(later) }]
   }),
 )
 const inHand = computed(() => bench.stepInHand(props.task)?.id)
@@ -46,9 +49,12 @@ const STATUS: Partial<Record<StepView['status'], string>> = {
 const checks = ({ mode, marking }: StepView): boolean =>
   mode === 'handed-in' && marking === 'program' && bench.sitting?.paper.answers === 'checked'
 
-async function operate(part: string, op: { type: 'answer'; answer: unknown } | { type: 'clear' | 'undo' }) {
+async function operate(part: string, op: { type: 'answer'; answer: unknown } | { type: 'clear' | 'undo' | 'redo' }) {
   refusals[part] = (await props.work.operate({ ...op, part })) ?? ''
 }
+/** An answer as it is now; null where nothing is left of it. */
+const give = (part: string, answer: unknown) =>
+  operate(part, answer === null ? { type: 'clear' } : { type: 'answer', answer })
 /** What was taken in hand here is in sight, and stays where it is under the pointer. */
 let taken = ''
 function take(step: StepView) {
@@ -67,7 +73,7 @@ watch(inHand, async id => {
 <template>
   <div v-if="state" ref="list" class="questions">
     <section
-      v-for="{ part, step, number, answer, progress, canUndo } in shown"
+      v-for="{ part, step, number, answer, progress, canUndo, canRedo } in shown"
       :key="part.id"
       :class="['panel', { 'in-hand': step.id === inHand }]"
       :aria-labelledby="`asked-${part.id}`"
@@ -83,7 +89,7 @@ watch(inHand, async id => {
         :part="part"
         :answer="answer"
         :closed="step.status !== 'open'"
-        @answer="(given: unknown) => operate(part.id, { type: 'answer', answer: given })"
+        @answer="(given: unknown) => give(part.id, given)"
       />
       <p v-if="refusals[part.id]" class="notice is-refusal small" role="alert">{{ refusals[part.id] }}</p>
       <footer class="small">
@@ -105,6 +111,14 @@ watch(inHand, async id => {
             :aria-label="`Undo in question ${number}`"
             :disabled="!canUndo"
             @click="operate(part.id, { type: 'undo' })"
+          />
+          <Button
+            v-if="canRedo"
+            size="small"
+            text
+            label="Redo"
+            :aria-label="`Redo in question ${number}`"
+            @click="operate(part.id, { type: 'redo' })"
           />
           <Button
             size="small"

@@ -13,6 +13,7 @@ const trainee: Place[] = [
 const trainer: Place[] = [
   { to: '/assigning', label: 'Assignments' },
   { to: '/courses', label: 'Courses' },
+  { to: '/marking', label: 'Marking' },
   { to: '/marks', label: 'Marks book' },
   { to: '/adjustments', label: 'Adjustments' },
   { to: '/workbooks', label: 'Workbooks' },

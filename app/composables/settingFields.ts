@@ -253,6 +253,17 @@ export function settingGroups(settings: AssignmentSettings, offers: SettingOffer
           choices: chosen({ 'at-end': 'at once', 'on-date': 'on a date', 'after-release': 'when released' }),
         },
         ...(settings.results === 'on-date' ? [momentOf('resultsAt', 'results-at', 'On')] : []),
+        {
+          ...own('markers'),
+          kind: 'choice',
+          id: 'markers',
+          label: 'Answers for a person are marked by',
+          choices: [
+            { value: 1, label: 'one person' },
+            { value: 2, label: 'two people' },
+          ],
+        },
+        check('namesHidden', 'names hidden from markers'),
         check('answers', 'with what was expected'),
         check('rating', 'asks for a rating'),
         check('optional', 'optional, may count for a unit'),

@@ -69,6 +69,10 @@ const settings = z.strictObject({
   /** Whether a released result also shows what was expected. */
   answers: z.boolean().default(true),
 
+  /** How many people mark each answer that no program can; and whether they see whose it is. */
+  markers: z.union([z.literal(1), z.literal(2)]).default(1),
+  namesHidden: z.boolean().default(false),
+
   /** The trainee decides afterwards whether the score counts in place of `unit`'s. */
   optional: z.boolean().default(false),
   unit: z.string().trim().max(120).default(''),

@@ -35,6 +35,12 @@ export const criterion = z.strictObject({
   /** Read by the tool of the task; a step that a person marks has none. */
   check: z.unknown().optional(),
   followThrough: followThrough.optional(),
+  /** What a marker can say of it, from the most points to the fewest; without them, any points up to all. */
+  levels: z
+    .array(z.strictObject({ points: z.number().min(0).max(100), text: z.string().min(1).max(400) }))
+    .min(2)
+    .max(8)
+    .optional(),
 })
 export type Criterion = z.infer<typeof criterion>
 
@@ -49,6 +55,13 @@ export const trap = z.strictObject({
   name: z.string(),
   ops: z.array(z.unknown()),
   verdict: z.record(slug, z.string()),
+})
+
+/** An answer to a step that a person marks, with what it earns: markers compare by it. */
+const sample = z.strictObject({
+  name: z.string(),
+  ops: z.array(z.unknown()).min(1),
+  points: z.record(slug, z.number().min(0)),
 })
 
 export const step = z.strictObject({
@@ -71,6 +84,7 @@ export const step = z.strictObject({
   /** Why there is no other way, where there is none. */
   only: z.string().min(1).max(300).optional(),
   traps: z.array(trap).default([]),
+  samples: z.array(sample).default([]),
 })
 export type Step = z.infer<typeof step>
 

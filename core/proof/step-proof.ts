@@ -110,6 +110,18 @@ export class StepProof {
         refusal => `${this.#name}: the model is refused: ${refusal}`,
       ),
       ...(this.step.mode === 'watched' ? [`${this.#name}: a step that a person marks can't be watched.`] : []),
+      ...this.step.samples.flatMap(({ name, ops, points }) => [
+        ...played(this.on.tool, state, ops).refusals.map(
+          refusal => `${this.#name}: the sample “${name}” is refused: ${refusal}`,
+        ),
+        ...this.step.criteria
+          .filter(criterion => (points[criterion.id] ?? -1) < 0 || points[criterion.id]! > criterion.points)
+          .map(({ id }) => `${this.#name}/${id}: the sample “${name}” has no points for it, or too many.`),
+      ]),
+      ...this.step.criteria.flatMap(({ id, points, levels }) => {
+        const most = Math.max(...(levels ?? [{ points }]).map(level => level.points))
+        return most === points ? [] : [`${this.#name}/${id}: its highest level is worth ${most}, and it ${points}.`]
+      }),
       ...(this.step.traps.length > 0 ? [`${this.#name}: a step that a person marks has no traps.`] : []),
     ]
   }

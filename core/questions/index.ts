@@ -19,6 +19,7 @@ import { placing } from './placing'
 import { severalOf } from './several-of'
 import { shortText } from './short-text'
 import { statements } from './statements'
+import { written } from './written'
 
 export type { Progress } from './kind'
 
@@ -43,6 +44,7 @@ const kinds = {
   'cutting': cutting,
   'sharing': sharing,
   'formula': formula,
+  'written': written,
 } as const
 export const kindIds = Object.keys(kinds)
 
@@ -61,6 +63,7 @@ export const part = z.discriminatedUnion('kind', [
   dividing.part,
   consoleLine.part,
   formula.part,
+  written.part,
   sharing.part,
   cutting.part,
   bars.part,
@@ -85,6 +88,7 @@ export const key = z.discriminatedUnion('kind', [
   dividing.key,
   consoleLine.key,
   formula.key,
+  written.key,
   sharing.key,
   cutting.key,
   bars.key,

@@ -38,7 +38,8 @@ export interface Sums {
 export interface StepResult extends Sums {
   id: string
   instruction: string
-  status: StepStatus
+  /** How it ended; marked: what waited for a person has its points. */
+  status: StepStatus | 'marked'
   triesAllowed: number
   triesUsed: number
   workedMs: number
@@ -87,7 +88,8 @@ export function* resulting(plan: Plan, state: SittingState): Judging<SittingResu
   return { ...sums(tasks), tasks }
 }
 
-function sums(parts: readonly Sums[]): Sums {
+/** What parts come to together. */
+export function sums(parts: readonly Sums[]): Sums {
   return {
     points: parts.reduce((sum, part) => sum + part.points, 0),
     outOf: parts.reduce((sum, part) => sum + part.outOf, 0),

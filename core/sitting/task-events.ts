@@ -6,7 +6,7 @@ import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepInHand, stepPlanOf, withChange, withStep, withTask } from './progress'
 import type { SittingState, StepProgress, StepStatus, TaskProgress } from './progress'
 import { notAnOperation } from './sense'
-import { closeStep, closingCheck, findings, giveUp, isForPerson, isWatched, tryStep } from './trying'
+import { closeStep, closingCheck, findings, giveUp, isBegun, isForPerson, isWatched, tryStep } from './trying'
 import { worked } from './work'
 
 export type TaskEvent = Extract<LoggedEvent, { taskId: string }>
@@ -127,7 +127,11 @@ export function* settle(on: On, event: TaskEvent & { kind: 'settle' }): Judging<
   const { step, stepPlan } = found
   const close = (closed: StepProgress): Advanced =>
     accepted(withTask(state, closeStep(taskPlan, task, closed, task.work)))
-  if (isForPerson(stepPlan)) return close({ ...step, status: 'awaiting-marker' })
+  if (isForPerson(stepPlan)) {
+    return isBegun(taskPlan, task, step.id)
+      ? close({ ...step, status: 'awaiting-marker' })
+      : refused(before, 'Nothing was answered here yet. Answer it, or leave the step.')
+  }
   if (plan.rules.answers !== 'settled') return refused(before, 'In this paper steps are checked, not settled.')
   if (isWatched(plan, stepPlan)) return refused(before, 'This step is watched: it is judged as you do it.')
   return close({ ...step, status: 'settled', sealed: yield* findings(plan, taskPlan, task, step.id, task.work) })

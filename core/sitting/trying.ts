@@ -154,10 +154,15 @@ function unseal(task: TaskProgress, at: string): TaskProgress {
   }, task)
 }
 
+/** Whether anything was done for a step, as far as its tool can tell. */
+export const isBegun = ({ tool }: TaskPlan, { work }: TaskProgress, stepId: string): boolean =>
+  tool.isBegun?.(work.state, stepId) ?? true
+
 /** Work on a step that a person marks goes to the marker, whether or not it was handed over. */
 function handOver(taskPlan: TaskPlan, task: TaskProgress): TaskProgress {
   return task.steps.reduce((before, step) => {
     if (step.status !== 'open' || !step.unjudged || !isForPerson(stepPlanOf(taskPlan, step.id))) return before
+    if (!isBegun(taskPlan, task, step.id)) return before
     return closeStep(taskPlan, before, { ...step, status: 'awaiting-marker' }, task.work)
   }, task)
 }

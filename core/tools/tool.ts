@@ -123,6 +123,11 @@ export interface Tool<State, Op, Setup, Check> {
    * with its sign, or null if it can't be there. Follow-through marking derives later figures from it.
    */
   figure(state: State, name: string, context: JudgeContext<State, Op, Check>): string | null
+  /**
+   * Whether the work holds anything of a step by itself, where the tool can tell: what nobody did isn’t handed to a
+   * marker.
+   */
+  isBegun?(state: State, step: string): boolean
   /** Figures that are kept of every step that closes, for judging later ones. */
   kept?: readonly string[]
   /**

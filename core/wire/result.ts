@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import { givenMark } from '../marking/desk'
 import { howEnded } from '../sitting/events'
+import { shownAnswer } from './marking'
 import { stepStatus } from './sitting'
 
 const points = z.number()
@@ -23,7 +25,7 @@ export const criterionResultView = z.strictObject({
 export const stepResultView = z.strictObject({
   id: z.string(),
   instruction: z.string(),
-  status: stepStatus,
+  status: z.enum([...stepStatus.options, 'marked']),
   points,
   outOf: points,
   triesUsed: z.int(),
@@ -38,6 +40,15 @@ export const stepResultView = z.strictObject({
   /** The check that it earns, from 1; 0 where there is none. */
   earnsCheck: z.int(),
   explanation: z.string().optional(),
+  /** What was answered, and what a person said to it, where a person marked it and that was released. */
+  marked: z
+    .strictObject({
+      work: shownAnswer.nullable(),
+      given: givenMark,
+      reply: z.string().nullable(),
+      answered: z.string().nullable(),
+    })
+    .optional(),
   criteria: z.array(criterionResultView),
 })
 export type StepResultView = z.infer<typeof stepResultView>

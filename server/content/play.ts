@@ -37,9 +37,12 @@ export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Ti
     events.push({ afterSeconds, event: { id: newId(), ...body } })
     state = advance(plan, state, { ...body, at }).state
   }
-  // The demo's papers are all worked in the ledger.
-  const standing = (taskId: string): number[] =>
-    standingEntries(state.tasks.find(({ id }) => id === taskId)?.work.state as LedgerState).map(({ number }) => number)
+  /** The entries that stand in the books of a task; none where it is worked in another tool. */
+  const standing = (taskId: string): number[] => {
+    if (plan.task(taskId)?.tool.id !== 'ledger') return []
+    const work = state.tasks.find(({ id }) => id === taskId)?.work.state as LedgerState
+    return standingEntries(work).map(({ number }) => number)
+  }
 
   for (const [taskId, steps] of Object.entries(played.tasks)) {
     const task = plan.task(taskId)?.task
@@ -53,10 +56,11 @@ export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Ti
         for (const entry of standing(taskId).filter(number => !before.includes(number))) {
           put(8, { kind: 'op', taskId, op: { type: 'entry.reverse', entry, date: '2026-10-31' } })
         }
-        const ops = name === 'model' ? step.model : step.traps.find(trap => trap.name === name)?.ops
-        if (!ops) throw new RangeError(`The step ${taskId}/${stepId} has no trap “${name}”.`)
+        const named = [...step.traps, ...step.ways, ...step.samples].find(one => one.name === name)
+        const ops = name === 'model' ? step.model : named?.ops
+        if (!ops) throw new RangeError(`The step ${taskId}/${stepId} has no solution “${name}”.`)
         for (const op of ops) put(played.pace, { kind: 'op', taskId, op })
-        if (step.mode === 'handed-in') put(4, { kind: 'check', taskId, stepId })
+        if (step.mode === 'handed-in' && plan.rules.answers === 'checked') put(4, { kind: 'check', taskId, stepId })
       }
     }
   }

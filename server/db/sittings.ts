@@ -369,6 +369,17 @@ export function sittingsIn(db: Database) {
         await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
       })
     },
+    /** Score and evidence with what a marker gave, in one transaction. */
+    async score(
+      { id, personId }: Sitting,
+      { score, waiting, evidence }: Pick<MarkedAgain, 'score' | 'waiting' | 'evidence'>,
+    ): Promise<void> {
+      await db.transaction(async trx => {
+        await trx<SittingRow>('sittings').where({ id }).update({ score_hundredths: score, waiting_hundredths: waiting })
+        await trx('evidence').where({ sitting_id: id }).delete()
+        await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
+      })
+    },
     async credit(id: string, credit: 'claimed' | 'declined'): Promise<void> {
       await db<SittingRow>('sittings').where({ id }).update({ credit })
     },

@@ -10,6 +10,7 @@ import { gateKeeper } from './sitting/gates'
 import { judgeService } from './sitting/judging'
 import { liveSittings } from './sitting/live-sittings'
 import type { MemoryRules } from './sitting/live-sittings'
+import { markingService } from './after/marking'
 import { marksService } from './giving/marks'
 import { messageService } from './room/messages'
 import { noticeBoard } from './ground/notices'
@@ -52,6 +53,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     rooms: roomService(context, { plans, live, writer, notices, presence, audit }),
     assigning: assigningService(context, { plans, live, writer, audit }),
     marks: marksService(context, plans),
+    marking: markingService(context, { plans, live, judging, audit }),
     units,
     adjusting: adjustingService(context, audit),
     people: peopleService(context, { auth, audit }),

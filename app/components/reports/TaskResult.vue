@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { StepResultView, TaskResultView } from '~~/core/wire/result'
+import MarkedAnswer from './MarkedAnswer.vue'
 import { stateOf, statesInShort } from './states'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
-const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string }>()
-defineEmits<{ toggle: [] }>()
+const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string; canReply: boolean }>()
+defineEmits<{ toggle: []; reply: [stepId: string, text: string] }>()
 const panel = useId()
 
 /** Since which try what was found has held, what that counts, and what it earned: one sentence for each criterion. */
@@ -76,6 +77,12 @@ const time = computed(() => {
           }}: {{ step.hints.join(' ') }}
         </p>
         <p v-if="step.explanation" class="small explanation">{{ step.explanation }}</p>
+        <MarkedAnswer
+          v-if="step.marked"
+          :marked="step.marked"
+          :can-reply="canReply"
+          @reply="text => $emit('reply', step.id, text)"
+        />
         <table>
           <thead>
             <tr>
@@ -92,11 +99,13 @@ const time = computed(() => {
                 }}<span class="small soft">{{
                   !step.reached || one.found === 'Not judged.'
                     ? 'not judged'
-                    : one.followedThrough
-                      ? 'right from your own earlier figure'
-                      : one.met
-                        ? 'right'
-                        : 'not right'
+                    : step.status === 'marked'
+                      ? 'by a person'
+                      : one.followedThrough
+                        ? 'right from your own earlier figure'
+                        : one.met
+                          ? 'right'
+                          : 'not right'
                 }}</span
                 ><span v-if="heldInWords(one)" class="small soft" data-held>{{ heldInWords(one) }}</span>
               </th>

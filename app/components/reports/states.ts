@@ -8,6 +8,7 @@ const states = {
   'open': 'not finished',
   'locked': 'not reached',
   'awaiting-marker': 'waiting for a marker',
+  'marked': 'marked',
 }
 
 /** How a step ended, in words. */

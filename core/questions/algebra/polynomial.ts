@@ -12,7 +12,7 @@ export interface Quotient {
 }
 
 /** More than this isn’t worked out: whoever asks goes another way. */
-const MOST_TERMS = 400
+const MOST_TERMS = 120
 const MOST_DEGREE = 60
 const MOST_DIGITS = 2000n
 
@@ -60,7 +60,7 @@ export function added(one: Polynomial, other: Polynomial, sign: 1n | -1n = 1n): 
   return sum
 }
 export function product(one: Polynomial, other: Polynomial): Polynomial {
-  if (one.size * other.size > MOST_TERMS * 20) throw new TooLarge()
+  if (one.size * other.size > MOST_TERMS * 30) throw new TooLarge()
   const all = new Map<Monomial, Rational>()
   for (const [a, by] of one)
     for (const [b, value] of other) {

@@ -2,6 +2,7 @@ import { key } from '../../questions'
 import type { Key } from '../../questions'
 import type { Tool } from '../tool'
 import { judge } from './checks'
+import { figureOf } from './figures'
 import { describe } from './describe'
 import { answered, apply, questionsOp } from './ops'
 import type { QuestionsOp } from './ops'
@@ -30,7 +31,8 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
     }, start)
     return answered(from, step, answerTo(right, step))
   },
-  figure: () => null,
+  figure: (state, name, { step }) => (name === 'answer' ? figureOf(state, step) : null),
+  isBegun: (state, step) => answerTo(state, step) !== null,
   proving,
   pack,
   unpack,

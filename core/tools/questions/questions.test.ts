@@ -38,6 +38,7 @@ const setup = questionsSetup.parse({
     { kind: 'cutting', id: 'cut', shape: 'bar', whole: 'all of it' },
     { kind: 'sharing', id: 'money', sum: 100, among: named('a', 'b') },
     { kind: 'formula', id: 'math', names: ['x'] },
+    { kind: 'written', id: 'text', least: 2, most: 5 },
   ],
 })
 const start = initial(setup)
@@ -212,6 +213,7 @@ const keys: Record<string, Key> = {
   cut: { kind: 'cutting', marked: '1/2' },
   money: { kind: 'sharing', is: { a: 60, b: 40 } },
   math: { kind: 'formula', is: 'x + 1', notation: true, domain: {} },
+  text: { kind: 'written' },
 }
 
 /** Answers of every kind, some of them wrong for their part. */

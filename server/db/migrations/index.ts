@@ -6,6 +6,7 @@ import * as accounts from './0004-accounts'
 import * as manyTools from './0005-many-tools'
 import * as unitsRoomsProgrammes from './0006-units-rooms-programmes'
 import * as markedAgain from './0007-marked-again'
+import * as theMarkingDesk from './0008-the-marking-desk'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -16,6 +17,7 @@ const all: [string, Knex.Migration][] = [
   ['0005-many-tools', manyTools],
   ['0006-units-rooms-programmes', unitsRoomsProgrammes],
   ['0007-marked-again', markedAgain],
+  ['0008-the-marking-desk', theMarkingDesk],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -1,11 +1,14 @@
+import { releasedIn } from '../../../core/marking/desk'
 import { SCORING } from '../../../core/marking/points'
 import { advancing, begin, startOf } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
+import { withMarks } from '../../../core/sitting/marked'
 import { planFor, withTasksOf } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
 import { resulting } from '../../../core/sitting/result'
 import type { SittingResult } from '../../../core/sitting/result'
 import { evidenceFrom } from '../../../core/skills/evidence'
+import { deskIn } from '../../db/desk'
 import { papersIn } from '../../db/papers'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
@@ -61,7 +64,9 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
   async function markedAgain(sitting: Sitting, newest: Plan, by: Person | null): Promise<Rescored> {
     const events = await sittings.log(sitting.id)
     const sat = await plans.of(sitting)
-    const before = await resultBy(sat, sitting, events, sitting.rescored ? SCORING : undefined)
+    // What people gave stays, whatever the program now finds.
+    const marks = releasedIn(await deskIn(db).of(sitting))
+    const before = withMarks(await resultBy(sat, sitting, events, sitting.rescored ? SCORING : undefined), marks)
     const person = await peopleIn(db).byId(sitting.personId)
     const told = {
       sittingId: sitting.id,
@@ -75,7 +80,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     if (refused) return { ...told, after: told.before, steps: [], refused }
     const { version } = newest.paper
     const later = { ...sitting, rescored: { version } }
-    const after = await resultBy(withTasksOf(sat, newest), later, events, SCORING)
+    const after = withMarks(await resultBy(withTasksOf(sat, newest), later, events, SCORING), marks)
     if (by) {
       await sittings.markAgain(sitting, {
         version,

@@ -71,3 +71,28 @@ describe('a result', () => {
     expect((await stepOf(id)).criteria.every(({ held }) => held.length === 0)).toBe(true)
   })
 })
+
+describe('a calculation whose parts build on each other', () => {
+  it('counts what follows from a wrong part: 42 boats for 36, the rest right from there', async () => {
+    await world.give({}, { id: 'plan', paperId: 'winter-plan' })
+    const { id } = await world.start({}, 'plan')
+    const number = (part: string, text: string) => ({
+      kind: 'op' as const,
+      taskId: 'winter-store',
+      op: { type: 'answer', part, answer: { text, decimal: '.' } },
+    })
+    // 42 × 430 = 18,060; 5 × 1,415 + 42 × 70 = 10,015; what is left is reckoned wrongly on top.
+    await world.send(
+      id,
+      number('boats', '42'),
+      number('income', '18,060'),
+      number('costs', '10015'),
+      number('left', '8000'),
+    )
+    await world.services.sittings.submit(world.people.isla, id)
+    const { tasks } = await world.services.results.of(world.people.isla, id)
+    const points = Object.fromEntries(tasks[0]!.steps.map(step => [step.id, step.points]))
+    expect(points).toMatchObject({ boats: 0, income: 2, costs: 3, left: 0 })
+    expect(tasks[0]!.steps[1]!.criteria[0]).toMatchObject({ followedThrough: true, found: '18,060.' })
+  })
+})

@@ -1,12 +1,17 @@
+import { deskKey, foldMarking } from '../../../core/marking/desk'
+import type { DeskEntry } from '../../../core/marking/desk'
+import { asQuestion } from '../../../core/tools/questions/shown'
 import { workedMs } from '../../../core/sitting/clock'
 import type { CriterionResult, StepResult } from '../../../core/sitting/result'
 import type { ResultView } from '../../../core/wire/result'
 import type { PastSittingView } from '../../../core/wire/work'
 import { assignmentsIn } from '../../db/assignments'
+import { deskIn } from '../../db/desk'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { Context } from '../ground/context'
+import type { LiveSitting } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
 import { mayDo } from '../ground/permissions'
 import { notFound, Problem } from '../ground/problem'
@@ -42,6 +47,7 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
       const { paper, rules } = plan
       const answers = marker || assignment.settings.answers
       const endedAt = sitting.endedAt ?? sitting.deadlineAt
+      const said = await deskIn(db).of(sitting)
       return {
         sittingId,
         assignmentId: sitting.assignmentId,
@@ -67,7 +73,7 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
           score: points / 100,
           outOf: outOf / 100,
           waiting: waiting / 100,
-          steps: steps.map(step => stepView(step, answers)),
+          steps: steps.map(step => ({ ...stepView(step, answers), ...markedOf(live, said, task.id, step) })),
         })),
       }
     },
@@ -118,6 +124,20 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
       ...(answers && explanation ? { explanation } : {}),
       criteria: step.criteria.map(criterion => criterionView(criterion, answers)),
     }
+  }
+
+  /** What was answered to a step that a person marked, and what was said to it. */
+  function markedOf(
+    { plan, state }: LiveSitting,
+    said: ReadonlyMap<string, readonly DeskEntry[]>,
+    taskId: string,
+    { id, status }: StepResult,
+  ) {
+    const { released, reply, answered } = foldMarking(said.get(deskKey(taskId, id)) ?? [])
+    if (status !== 'marked' || !released) return {}
+    const tool = plan.task(taskId)?.tool.id ?? ''
+    const work = state.tasks.find(task => task.id === taskId)?.work.state
+    return { marked: { work: asQuestion(tool, work, id), given: released, reply, answered } }
   }
 
   function criterionView(criterion: CriterionResult, answers: boolean) {

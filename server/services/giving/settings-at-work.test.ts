@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect } from 'vitest'
 import { settingsOf } from '../../../core/assignment/settings'
-import type { AssignmentSettings } from '../../../core/assignment/settings'
+import type { AssignmentSettings, AssignmentSettingsInput } from '../../../core/assignment/settings'
 import { testPairs } from '../../testing/pairs'
 import type { BeforeWork, Pair } from '../../testing/pairs'
 import { accrual, checkAccrual, later, refusalOf, World } from '../../testing/world'
@@ -13,6 +13,16 @@ beforeEach(async () => {
 afterEach(() => world.close())
 
 const sit = (how: 'right' | 'wrong' = 'right'): Promise<string> => world.sit(how)
+
+/** Isla hands in the winter plan with one text in it. */
+async function sitWritten(given: AssignmentSettingsInput): Promise<void> {
+  await world.give(given, { paperId: 'winter-plan' })
+  const { id } = await world.start()
+  const op = { type: 'answer', part: 'letter', answer: 'Dear berth holder, please drain the water.' }
+  await world.send(id, { kind: 'op', taskId: 'winter-store', op })
+  await world.services.sittings.submit(world.people.isla, id)
+}
+const written = () => world.services.marking.part(world.people.marit, 'a', 'winter-store', 'letter')
 
 const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
   resume: {
@@ -199,6 +209,38 @@ const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
         await world.give()
         const result = await world.services.results.of(world.people.isla, await sit())
         expect(result.tasks[0]?.steps[0]?.criteria[0]?.expected).not.toBe('')
+      },
+    ],
+  },
+  markers: {
+    bites: [
+      'two people mark each answer that waits',
+      async () => {
+        await sitWritten({ markers: 2 })
+        expect((await world.services.marking.overview()).parts[0]?.markers).toBe(2)
+      },
+    ],
+    rests: [
+      'one does',
+      async () => {
+        await sitWritten({})
+        expect((await world.services.marking.overview()).parts[0]?.markers).toBe(1)
+      },
+    ],
+  },
+  namesHidden: {
+    bites: [
+      'markers don’t see whose answer it is',
+      async () => {
+        await sitWritten({ namesHidden: true })
+        expect(JSON.stringify(await written())).not.toContain('Isla')
+      },
+    ],
+    rests: [
+      'they see it',
+      async () => {
+        await sitWritten({})
+        expect((await written()).answers[0]?.name).toBe('Isla Quay')
       },
     ],
   },

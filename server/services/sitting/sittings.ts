@@ -1,4 +1,6 @@
+import { releasedIn } from '../../../core/marking/desk'
 import { judgedBy } from '../../../core/sitting/judgement'
+import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
 import type { SittingResult } from '../../../core/sitting/result'
 import type { ClientEvent } from '../../../core/sitting/events'
@@ -8,6 +10,7 @@ import type { StartRequest } from '../../../core/wire/work'
 import type { submitRequest } from '../../../core/wire/sitting'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment } from '../../db/assignments'
+import { deskIn } from '../../db/desk'
 import { messagesIn } from '../../db/messages'
 import { adjustmentsIn } from '../../db/people'
 import type { Person } from '../../db/people'
@@ -201,7 +204,8 @@ export function sittingService(
             'sitting-running',
             'This sitting is still under way; its result comes when it has ended.',
           )
-        return { live: one, result: await judgedBy(resulting(one.plan, one.state), judging.of(one.sitting)) }
+        const result = await judgedBy(resulting(one.plan, one.state), judging.of(one.sitting))
+        return { live: one, result: withMarks(result, releasedIn(await deskIn(db).of(one.sitting))) }
       })
     },
 

@@ -19,6 +19,23 @@ watch(result, found => {
       .map(task => task.id) ?? []
 })
 
+/** Why a reply to a marker wasn’t taken. */
+const refusal = ref('')
+async function reply(taskId: string, stepId: string, text: string) {
+  refusal.value = ''
+  try {
+    const before = open.value
+    result.value = await callApi(resultView, `/api/sittings/${id}/replies`, {
+      method: 'POST',
+      body: { taskId, stepId, text },
+    })
+    await nextTick()
+    open.value = before
+  } catch (error) {
+    refusal.value = inWords(error)
+  }
+}
+
 function print() {
   open.value = result.value?.tasks.map(task => task.id) ?? []
   nextTick(() => window.print())
@@ -75,7 +92,7 @@ function print() {
       </div>
       <div>
         <dt>Not reached</dt>
-        <dd class="figure big">{{ count(step => !step.reached) }}</dd>
+        <dd class="figure big">{{ count(step => !step.reached && step.waiting === 0) }}</dd>
       </div>
       <div>
         <dt>Time used</dt>
@@ -108,12 +125,15 @@ function print() {
       Marked again on {{ format.date(result.rescored.at) }} by the rules of today. Before that it was
       {{ result.rescored.before.toFixed(2) }}.
     </p>
+    <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
     <TaskResult
       v-for="task in result.tasks"
       :key="task.id"
       :task="task"
       :sitting-id="result.sittingId"
       :open="open.includes(task.id)"
+      :can-reply="session.person?.role === 'trainee'"
+      @reply="(stepId, text) => reply(task.id, stepId, text)"
       @toggle="open = open.includes(task.id) ? open.filter(other => other !== task.id) : [...open, task.id]"
     />
   </article>

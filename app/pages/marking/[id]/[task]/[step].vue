@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import AnswerShown from '~/components/marking/AnswerShown.vue'
+import MarkerNotes from '~/components/marking/MarkerNotes.vue'
+import RubricForm from '~/components/marking/RubricForm.vue'
+import SampleList from '~/components/marking/SampleList.vue'
+
+/** One part at the marking desk: for all its answers in a row. */
+const { params } = useRoute()
+const path = computed(() => `/api/marking/${String(params.id)}/${String(params.task)}/${String(params.step)}`)
+const desk = useMarkingDesk(() => path.value)
+const { part, failure, load, place, answer, draft, inHand, refusal, said, settles, nameOf } = desk
+useHead({ title: () => `Marking ${part.value?.paperTitle ?? ''} · Steady Anvil` })
+
+const selected = ref<{ from: number; to: number } | null>(null)
+const notes = useTemplateRef<{ write(): void }>('notes')
+const total = computed(() => Object.values(draft.value.points).reduce((sum, one) => sum + one, 0) / 100)
+const outOf = computed(() => part.value?.criteria.reduce((sum, one) => sum + one.outOf, 0) ?? 0)
+
+/** Keys hold wherever nothing is being typed. */
+function press(event: KeyboardEvent) {
+  const { target, key } = event
+  const typing = target instanceof HTMLElement && target.matches('input, textarea, [contenteditable]')
+  if (event.ctrlKey && key === 'Enter') void desk.keep()
+  else if (typing || event.ctrlKey || event.altKey || event.metaKey) {
+    if (key === 'Escape' && target instanceof HTMLElement) target.blur()
+    return
+  } else if (/^[1-9]$/.test(key)) desk.giveLevel(Number(key))
+  else if (key === 'Enter' && !(target instanceof HTMLElement && target.matches('button, a'))) void desk.keep()
+  else if (key === 'n') desk.go(place.value + 1)
+  else if (key === 'p') desk.go(place.value - 1)
+  else if (key === 'u') void desk.takeBack()
+  else if (key === 'c') notes.value?.write()
+  else return
+  event.preventDefault()
+}
+onMounted(() => window.addEventListener('keydown', press))
+onBeforeUnmount(() => window.removeEventListener('keydown', press))
+</script>
+
+<template>
+  <FailureNotice v-if="failure" :message="failure" @again="load" />
+  <p v-else-if="!part" class="soft" role="status">Fetching the answers…</p>
+  <template v-else>
+    <header class="head">
+      <div>
+        <h1>{{ part.instruction }}</h1>
+        <p class="soft">{{ part.paperTitle }}, {{ part.taskTitle }} · <NuxtLink to="/marking">all parts</NuxtLink></p>
+      </div>
+    </header>
+    <div class="desk">
+      <nav aria-label="Answers" class="panel answers">
+        <ol>
+          <li v-for="(one, at) in part.answers" :key="one.sittingId">
+            <button type="button" :aria-current="at === place ? 'true' : undefined" @click="desk.go(at)">
+              <span>{{ nameOf(one, at) }}</span>
+              <span class="small soft"
+                >{{ deskStateInWords(one.state) }}{{ one.reply && !one.answered ? ', a reply' : '' }}</span
+              >
+            </button>
+          </li>
+        </ol>
+      </nav>
+      <section v-if="answer" class="panel answer" :aria-label="`Answer of ${nameOf(answer, place)}`">
+        <h2>
+          {{ nameOf(answer, place) }} <span class="small soft">{{ place + 1 }} of {{ part.answers.length }}</span>
+        </h2>
+        <AnswerShown :work="answer.work" :remarks="draft.remarks" selectable @selected="range => (selected = range)" />
+        <MarkerNotes
+          ref="notes"
+          v-model="draft"
+          :selected="selected"
+          :answer="answer"
+          :criteria="part.criteria"
+          @reply="text => desk.act({ kind: 'answered', text })"
+        />
+        <SampleList :model="part.model" :samples="part.samples" :criteria="part.criteria" />
+      </section>
+      <section class="panel rubric" aria-label="Points">
+        <RubricForm
+          :criteria="part.criteria"
+          :points="draft.points"
+          :in-hand="inHand"
+          @give="desk.give"
+          @take="id => (inHand = id)"
+        />
+        <p class="total">
+          <strong class="figure">{{ total.toFixed(2) }}</strong> of <span class="figure">{{ outOf.toFixed(2) }}</span>
+        </p>
+        <p v-if="refusal" class="notice is-refusal small" role="alert">{{ refusal }}</p>
+        <div class="acts">
+          <Button :label="settles ? 'Settle it so' : 'Keep and go on'" @click="desk.keep()" />
+          <Button outlined severity="secondary" label="Take back" :disabled="!answer?.mine" @click="desk.takeBack()" />
+        </div>
+        <p class="small soft" role="status">{{ said }}</p>
+        <p class="small soft keys">
+          <kbd>1</kbd>–<kbd>9</kbd> a level · <kbd>Enter</kbd> keep · <kbd>n</kbd> <kbd>p</kbd> next, before ·
+          <kbd>u</kbd> take back · <kbd>c</kbd> comment, <kbd>Esc</kbd> out of it
+        </p>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.head h1 {
+  font-size: var(--large);
+}
+.desk {
+  display: grid;
+  grid-template-columns: 12rem minmax(0, 1fr) 24rem;
+  gap: 0.8rem;
+  align-items: start;
+}
+.answers {
+  max-height: calc(100vh - 12rem);
+  overflow: auto;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.answers button {
+  display: grid;
+  width: 100%;
+  padding: 0.35rem 0.8rem;
+  border: 0;
+  border-left: 5px solid transparent;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.answers button[aria-current] {
+  border-left-color: var(--act);
+  background: var(--act-wash);
+  font-weight: 700;
+}
+.answers button .soft {
+  font-weight: 400;
+}
+.answer,
+.rubric {
+  padding: 0.7rem 1rem;
+}
+h2 {
+  margin: 0 0 0.5rem;
+  font-size: 1rem;
+}
+.total {
+  margin: 0.6rem 0;
+}
+.acts {
+  display: flex;
+  gap: 0.5rem;
+}
+@media (max-width: 1000px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .answers {
+    max-height: 12rem;
+  }
+}
+</style>

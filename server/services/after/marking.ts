@@ -1,0 +1,290 @@
+import { deskKey, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
+import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marking/desk'
+import { asQuestion } from '../../../core/tools/questions/shown'
+import { judgedBy } from '../../../core/sitting/judgement'
+import { withMarks } from '../../../core/sitting/marked'
+import { resulting } from '../../../core/sitting/result'
+import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
+import { evidenceFrom } from '../../../core/skills/evidence'
+import { deskStates } from '../../../core/wire/marking'
+import type { AnswerToMark, DeskPart, DeskView, PartToMark } from '../../../core/wire/marking'
+import { assignmentsIn } from '../../db/assignments'
+import type { Assignment } from '../../db/assignments'
+import { deskIn } from '../../db/desk'
+import { peopleIn } from '../../db/people'
+import type { Person } from '../../db/people'
+import { sittingsIn } from '../../db/sittings'
+import type { AuditService } from '../ground/auditing'
+import type { Context } from '../ground/context'
+import { notFound, Problem } from '../ground/problem'
+import type { JudgeService } from '../sitting/judging'
+import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
+import type { PlanService } from '../sitting/plans'
+import { isReleased } from './release'
+
+interface Parts {
+  plans: PlanService
+  live: LiveSittings
+  judging: JudgeService
+  audit: AuditService
+}
+
+/** A part of an assignment whose answers people mark. */
+interface Place {
+  assignment: Assignment
+  plan: Plan
+  task: TaskPlan
+  step: StepPlan
+}
+
+const markersOf = ({ settings }: Assignment): 1 | 2 => (settings.markers === 2 ? 2 : 1)
+const released = (marking: Marking): boolean => marking.released !== null
+
+/** The marking desk: answers that people mark, one part after the other, and what trainees say to it. */
+export function markingService({ db, now, log }: Context, { plans, live, judging, audit }: Parts) {
+  const sittings = sittingsIn(db)
+  const desk = deskIn(db)
+
+  const isWaiting = (one: LiveSitting, taskId: string, stepId: string): boolean =>
+    one.state.tasks
+      .find(task => task.id === taskId)
+      ?.steps.some(step => step.id === stepId && step.status === 'awaiting-marker') ?? false
+
+  /** Ended sittings of an assignment in which something waits for a marker, with what was done with each. */
+  async function handedOver({ id }: Assignment) {
+    const ended = (await sittings.onAll([id])).filter(({ state, how }) => state === 'ended' && how !== 'voided')
+    const entries = await desk.ofAll(ended)
+    const all: { one: LiveSitting; entries: Map<string, DeskEntry[]> }[] = []
+    for (const sitting of ended) {
+      const own = entries.get(sitting.id) ?? new Map<string, DeskEntry[]>()
+      if (sitting.waiting === 0 && own.size === 0) continue
+      const one = await live.find(sitting.id)
+      if (one) all.push({ one, entries: own })
+    }
+    return all
+  }
+
+  const partsOf = (plan: Plan): { task: TaskPlan; step: StepPlan }[] =>
+    plan.tasks.flatMap(task => task.steps.filter(({ step }) => step.marking === 'person').map(step => ({ task, step })))
+
+  async function placeAt(assignmentId: string, taskId: string, stepId: string): Promise<Place> {
+    const assignment = await assignmentsIn(db).byId(assignmentId)
+    if (!assignment) throw notFound('assignment')
+    const plan = await plans.find(assignment.paperId, assignment.paperVersion)
+    const found = partsOf(plan).find(({ task, step }) => task.task.id === taskId && step.step.id === stepId)
+    if (!found) throw notFound('part')
+    return { assignment, plan, ...found }
+  }
+
+  /** An answer as this marker may see it: another’s mark only once their own can no longer lean on it. */
+  async function answerFor(marker: Person, place: Place, one: LiveSitting, entries: readonly DeskEntry[]) {
+    const marking = foldMarking(entries)
+    const { state, given } = standingOf(marking, markersOf(place.assignment))
+    const mine = marking.marks.get(marker.id)?.at(-1) ?? null
+    const maySee = markersOf(place.assignment) === 1 || (state !== 'to-mark' && state !== 'one-more')
+    const others = maySee ? [...marking.marks].filter(([by]) => by !== marker.id) : []
+    const named = await peopleIn(db).byIds([one.sitting.personId, ...others.map(([by]) => by)])
+    const work = one.state.tasks.find(({ id }) => id === place.task.task.id)?.work.state
+    return {
+      sittingId: one.sitting.id,
+      name: place.assignment.settings.namesHidden ? null : (named.get(one.sitting.personId)?.name ?? ''),
+      work: asQuestion(place.task.tool.id, work, place.step.step.id),
+      state,
+      mine,
+      others: others.flatMap(([by, all]) => {
+        const last = all.at(-1)
+        return last ? [{ by: named.get(by)?.name ?? by, given: last }] : []
+      }),
+      holds: given,
+      released: marking.released,
+      reply: marking.reply,
+      answered: marking.answered,
+    } satisfies AnswerToMark
+  }
+
+  function countedPart(
+    { assignment, plan, task, step }: Place,
+    over: Awaited<ReturnType<typeof handedOver>>,
+    givenTo: string,
+  ): DeskPart {
+    const key = deskKey(task.task.id, step.step.id)
+    const markings = over
+      .filter(({ one }) => isWaiting(one, task.task.id, step.step.id))
+      .map(({ entries }) => foldMarking(entries.get(key) ?? []))
+    const all = markings.map(marking => standingOf(marking, markersOf(assignment)).state)
+    const counts = deskStates.map(state => [state, all.filter(one => one === state).length] as const)
+    return {
+      assignmentId: assignment.id,
+      paperTitle: plan.paper.title,
+      givenTo,
+      taskId: task.task.id,
+      taskTitle: task.task.title,
+      stepId: step.step.id,
+      instruction: step.step.instruction,
+      markers: markersOf(assignment),
+      answers: markings.length,
+      states: Object.fromEntries(counts) as DeskPart['states'],
+      replies: markings.filter(marking => marking.reply !== null && marking.answered === null).length,
+    }
+  }
+
+  function refusalOf(act: DeskAct, { assignment, step }: Place, entries: readonly DeskEntry[], by: Person) {
+    const marking = foldMarking(entries)
+    const { state } = standingOf(marking, markersOf(assignment))
+    const criteria = step.step.criteria.map(({ id }, at) => ({ id, outOf: step.points[at]! }))
+    switch (act.kind) {
+      case 'marked': {
+        const full = markersOf(assignment) === 2 && marking.marks.size === 2 && !marking.marks.has(by.id)
+        return full ? 'Two people have marked this answer already.' : whyNoMark(act.given, criteria)
+      }
+      case 'taken-back':
+        return marking.marks.has(by.id) ? null : 'You haven’t marked this answer.'
+      case 'settled':
+        return state === 'differs' ? whyNoMark(act.given, criteria) : 'There is no difference to settle here.'
+      case 'answered':
+        if (marking.reply === null) return 'Nobody has said anything to this mark.'
+        return marking.answered === null ? null : 'This reply has been answered.'
+      case 'replied':
+      case 'released':
+        return 'This isn’t done at the desk.'
+    }
+  }
+
+  /** The score with all that was released to it, on record. */
+  async function scoreAgain(one: LiveSitting): Promise<void> {
+    const { sitting, plan, state } = one
+    const own = releasedIn(await desk.of(sitting))
+    const result = withMarks(await judgedBy(resulting(plan, state), judging.of(sitting)), own)
+    const { points, waiting } = result
+    const endedAt = sitting.endedAt ?? sitting.deadlineAt
+    await sittings.score(sitting, { score: points, waiting, evidence: evidenceFrom(sitting.id, endedAt, result) })
+    one.sitting = { ...sitting, score: points, waiting }
+    log.info({ sitting: sitting.id, score: points, waiting }, 'marks released')
+  }
+
+  return {
+    async overview(): Promise<DeskView> {
+      const parts: DeskPart[] = []
+      for (const assignment of await assignmentsIn(db).all()) {
+        const plan = await plans.find(assignment.paperId, assignment.paperVersion)
+        const own = partsOf(plan)
+        if (own.length === 0) continue
+        const over = await handedOver(assignment)
+        const people = new Set(over.map(({ one }) => one.sitting.personId)).size
+        const givenTo = `${people} ${people === 1 ? 'person' : 'people'} handed in`
+        parts.push(...own.map(part => countedPart({ assignment, plan, ...part }, over, givenTo)))
+      }
+      return { parts: parts.filter(({ answers }) => answers > 0) }
+    },
+
+    /** A part with every answer to it, those that wait longest first. */
+    async part(marker: Person, assignmentId: string, taskId: string, stepId: string): Promise<PartToMark> {
+      const place = await placeAt(assignmentId, taskId, stepId)
+      const over = (await handedOver(place.assignment)).filter(({ one }) => isWaiting(one, taskId, stepId))
+      const sorted = over.sort((a, b) => (a.one.sitting.endedAt ?? '').localeCompare(b.one.sitting.endedAt ?? ''))
+      const answers: AnswerToMark[] = []
+      for (const { one, entries } of sorted)
+        answers.push(await answerFor(marker, place, one, entries.get(deskKey(taskId, stepId)) ?? []))
+      const { step, task, plan, assignment } = place
+      return {
+        assignmentId,
+        paperTitle: plan.paper.title,
+        taskTitle: task.task.title,
+        instruction: step.step.instruction,
+        model: asQuestion(task.tool.id, step.modelState(), stepId),
+        samples: step.step.samples.map(({ name, ops, points }) => ({
+          name,
+          points,
+          work: asQuestion(task.tool.id, playedFrom(task, ops), stepId),
+        })),
+        markers: markersOf(assignment),
+        criteria: step.step.criteria.map(({ id, label, feedback, levels = [] }, at) => ({
+          id,
+          label,
+          feedback,
+          outOf: step.points[at]! / 100,
+          levels: [...levels],
+        })),
+        answers,
+      }
+    },
+
+    /** Marks, takes back, settles or answers. Gives back the answer as it then stands. */
+    async act(
+      marker: Person,
+      assignmentId: string,
+      taskId: string,
+      stepId: string,
+      { sittingId, act }: { sittingId: string; act: DeskAct },
+    ): Promise<AnswerToMark> {
+      const place = await placeAt(assignmentId, taskId, stepId)
+      return live.with(sittingId, async one => {
+        if (one?.sitting.assignmentId !== assignmentId || !isWaiting(one, taskId, stepId)) throw notFound('answer')
+        const before = (await desk.of(one.sitting)).get(deskKey(taskId, stepId)) ?? []
+        const refusal = refusalOf(act, place, before, marker)
+        if (refusal) throw new Problem(422, 'no-mark', refusal)
+        await desk.add({ sitting: one.sitting, taskId, stepId }, marker.id, now(), act)
+        const detail = `${act.kind} ${deskKey(taskId, stepId)}${'given' in act ? `: ${pointsText(act.given)}` : ''}`
+        await audit.note(marker, 'mark', [{ sittingId, assignmentId, subjectId: one.sitting.personId, detail }])
+        const after = (await desk.of(one.sitting)).get(deskKey(taskId, stepId)) ?? []
+        return answerFor(marker, place, one, after)
+      })
+    },
+
+    /** Everything of an assignment that is ready shows and counts from now on. Gives back how many marks that is. */
+    async release(marker: Person, assignmentId: string): Promise<number> {
+      const assignment = await assignmentsIn(db).byId(assignmentId)
+      if (!assignment) throw notFound('assignment')
+      const plan = await plans.find(assignment.paperId, assignment.paperVersion)
+      let count = 0
+      for (const { one } of await handedOver(assignment)) {
+        const marked = await live.with(one.sitting.id, async found => (found ? releaseAll(marker, found) : 0))
+        count += marked
+      }
+      if (count > 0)
+        await audit.note(marker, 'release-marks', [{ assignmentId, detail: `${plan.paper.title}: ${count}` }])
+      return count
+
+      async function releaseAll(by: Person, found: LiveSitting): Promise<number> {
+        const entries = await desk.of(found.sitting)
+        const ready = partsOf(plan).flatMap(({ task, step }) => {
+          const key = deskKey(task.task.id, step.step.id)
+          const standing = standingOf(foldMarking(entries.get(key) ?? []), markersOf(assignment!))
+          return standing.state === 'ready' && standing.given && isWaiting(found, task.task.id, step.step.id)
+            ? [{ taskId: task.task.id, stepId: step.step.id, given: standing.given }]
+            : []
+        })
+        for (const { taskId, stepId, given } of ready)
+          await desk.add({ sitting: found.sitting, taskId, stepId }, by.id, now(), { kind: 'released', given })
+        if (ready.length > 0) await scoreAgain(found)
+        return ready.length
+      }
+    },
+
+    /** What a trainee says to a mark: once, and only to one that they may see. */
+    async reply(person: Person, sittingId: string, taskId: string, stepId: string, text: string): Promise<void> {
+      await live.with(sittingId, async one => {
+        if (one?.sitting.personId !== person.id) throw notFound('sitting')
+        const assignment = await assignmentsIn(db).byId(one.sitting.assignmentId)
+        const marking = foldMarking((await desk.of(one.sitting)).get(deskKey(taskId, stepId)) ?? [])
+        if (!assignment || !released(marking) || !isReleased(assignment, now())) throw notFound('mark')
+        if (marking.reply !== null)
+          throw new Problem(409, 'replied', 'You have said something to this mark already. It was kept.')
+        await desk.add({ sitting: one.sitting, taskId, stepId }, person.id, now(), { kind: 'replied', text })
+      })
+    },
+  }
+}
+export type MarkingService = ReturnType<typeof markingService>
+
+/** The work of a task after some operations on its start. */
+const playedFrom = ({ tool, start }: TaskPlan, ops: readonly unknown[]): unknown =>
+  ops.reduce<unknown>((state, op) => {
+    const applied = tool.apply(state, tool.op.parse(op))
+    return applied.ok ? applied.state : state
+  }, start)
+
+const pointsText = ({ points }: GivenMark): string =>
+  Object.entries(points)
+    .map(([id, value]) => `${id} ${(value / 100).toFixed(2)}`)
+    .join(', ')

@@ -149,6 +149,9 @@ export const trayItem = z.discriminatedUnion('kind', [
 ])
 export type TrayItem = z.infer<typeof trayItem>
 
+/** Aids in the work itself that a section may allow. */
+export const aids = ['rule-out'] as const
+
 /** How a section is gone through. */
 export const sectionRules = z.strictObject({
   id: slug,
@@ -163,6 +166,7 @@ export const sectionRules = z.strictObject({
   /** How many tasks stand on one page. */
   perPage: z.int().min(1).max(10).default(1),
   tray: z.array(trayItem).default([]),
+  aids: z.array(z.enum(aids)).default([...aids]),
 })
 export type SectionRules = z.infer<typeof sectionRules>
 

@@ -1,5 +1,6 @@
 import type { ZodType } from 'zod'
 import type { Finding } from '../tools/tool'
+import type { Option } from './options'
 
 /** How far an answer has come, in words: what is still missing, or that nothing is. */
 export interface Progress {
@@ -22,6 +23,10 @@ export interface QuestionKind<Part, Answer, Key> {
   progress(part: Part, answer: Answer | null): Progress
   /** Never throws on an answer that can be given. */
   judge(part: Part, answer: Answer | null, key: Key): Finding
+  /** The part with its list in the order of a seed, where it says that it may stand so. What is right stays. */
+  arranged?(part: Part, seed: number): Part
+  /** What is chosen from, and which of it an answer chooses: the trainee can rule some of it out. */
+  choices?: { of(part: Part): readonly Option[]; in(answer: Answer): readonly string[] }
   /** The answer as the end of a sentence, for logs and reports. */
   sentence(part: Part, answer: Answer): string
 }

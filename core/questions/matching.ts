@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, optionId, options, partId, textOf } from './options'
+import { doubled, listOrder, optionId, options, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const part = z.strictObject({
@@ -9,6 +10,8 @@ const part = z.strictObject({
   id: partId,
   left: options,
   right: options,
+  /** Of what is on the right. */
+  order: listOrder,
   /** Whether something on the right belongs to one on the left at most. */
   once: z.boolean().default(true),
 })
@@ -64,5 +67,6 @@ export const matching = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met, share: rightLessWrong(right, wrong, all), expected, found, fault }
   },
+  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, right: shuffled(asked.right, seed) } : asked),
   sentence: (asked, pairs) => pairsText(asked, pairs) || 'nothing',
 } satisfies QuestionKind<MatchingPart, Record<string, string>, z.infer<typeof key>>

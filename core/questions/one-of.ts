@@ -1,9 +1,10 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listed, optionId, options, partId, textOf } from './options'
+import { doubled, listed, listOrder, optionId, options, partId, textOf } from './options'
 
-const part = z.strictObject({ kind: z.literal('one-of'), id: partId, options })
+const part = z.strictObject({ kind: z.literal('one-of'), id: partId, options, order: listOrder })
 export type OneOfPart = z.infer<typeof part>
 
 const answer = optionId
@@ -25,5 +26,7 @@ export const oneOf = {
     if (chosen === null) return unanswered(expected)
     return wholly(ids.includes(chosen), expected, `“${textOf(given, chosen)}” was chosen.`, 'other-option')
   },
+  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, options: shuffled(asked.options, seed) } : asked),
+  choices: { of: ({ options: given }) => given, in: chosen => [chosen] },
   sentence: ({ options: given }, chosen) => `“${textOf(given, chosen)}”`,
 } satisfies QuestionKind<OneOfPart, string, z.infer<typeof key>>

@@ -13,6 +13,9 @@ export const optionId = z
 export const option = z.strictObject({ id: optionId, text: z.string().min(1).max(400) })
 export type Option = z.infer<typeof option>
 
+/** Whether options stand as they are written, or in the order that the sitting’s seed gives them. */
+export const listOrder = z.enum(['fixed', 'by-seed']).default('fixed')
+
 export const options = z.array(option).min(2).max(20)
 
 /** Why options can’t be told apart, in words; null where they can. */

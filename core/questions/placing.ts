@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, option, optionId, partId, textOf } from './options'
+import { doubled, listOrder, option, optionId, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const MOST_USES = 20
@@ -14,6 +15,8 @@ const part = z.strictObject({
     .array(option.extend({ uses: z.union([z.int().min(1).max(MOST_USES), z.literal('any-number')]).default(1) }))
     .min(1)
     .max(20),
+  /** Of what is placed. */
+  order: listOrder,
   /** Where it is placed, each with room for so much: for anything where nothing is said. */
   targets: z
     .array(option.extend({ room: z.int().min(1).max(MOST_USES).optional() }))
@@ -82,5 +85,6 @@ export const placing = {
     if (met || points === 'all') return wholly(met, expected, found, 'wrong-place')
     return { met, share: rightLessWrong(right, wrong, wanted.length), expected, found, fault: 'wrong-place' }
   },
+  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, items: shuffled(asked.items, seed) } : asked),
   sentence: (asked, placed) => placedText(asked, placed) || 'nothing',
 } satisfies QuestionKind<PlacingPart, Record<string, string[]>, z.infer<typeof key>>

@@ -1,13 +1,14 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listed, optionId, options, partId, textOf } from './options'
+import { doubled, listed, listOrder, optionId, options, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const count = z.int().min(1).max(20)
 /** How many may be chosen: so many, up to so many, or as many as one likes. */
 const choose = z.union([z.strictObject({ exactly: count }), z.strictObject({ upTo: count }), z.literal('any-number')])
-const part = z.strictObject({ kind: z.literal('several-of'), id: partId, choose, options })
+const part = z.strictObject({ kind: z.literal('several-of'), id: partId, choose, options, order: listOrder })
 export type SeveralOfPart = z.infer<typeof part>
 
 const answer = z.array(optionId).max(20)
@@ -64,5 +65,7 @@ export const severalOf = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met: false, share: rightLessWrong(right, wrong, is.length), expected, found, fault }
   },
+  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, options: shuffled(asked.options, seed) } : asked),
+  choices: { of: ({ options: given }) => given, in: ids => ids },
   sentence: ({ options: given }, ids) => listed(ids.map(id => textOf(given, id))),
 } satisfies QuestionKind<SeveralOfPart, string[], z.infer<typeof key>>

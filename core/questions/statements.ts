@@ -1,13 +1,15 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, optionId, options, partId } from './options'
+import { doubled, listOrder, optionId, options, partId } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const part = z.strictObject({
   kind: z.literal('statements'),
   id: partId,
   statements: options,
+  order: listOrder,
   /** What each can be: true or false, yes or no. */
   words: z.tuple([z.string().min(1).max(20), z.string().min(1).max(20)]).default(['True', 'False']),
 })
@@ -53,5 +55,7 @@ export const statements = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met, share: rightLessWrong(right, wrong, ids.length), expected, found, fault }
   },
+  arranged: (asked, seed) =>
+    asked.order === 'by-seed' ? { ...asked, statements: shuffled(asked.statements, seed) } : asked,
   sentence: (asked, said) => saidOf(asked, said) || 'nothing',
 } satisfies QuestionKind<StatementsPart, Record<string, boolean>, z.infer<typeof key>>

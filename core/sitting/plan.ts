@@ -7,7 +7,7 @@ import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
 import { allowanceMs } from '../time/moments'
 import type { ServerEvent } from './events'
-import { drawn, shuffled } from './shuffle'
+import { drawn, shuffled } from '../shuffle'
 
 /**
  * A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its
@@ -77,8 +77,9 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
   }))
   const tasks = sections
     .flatMap(section => section.tasks)
-    .flatMap(id => {
-      const task = base.task(id)
+    .flatMap((id, place) => {
+      const found = base.task(id)
+      const task = found && seed !== undefined ? arranged(found, seed + place * SEEDS_APART, rules) : found
       return task
         ? [
             {
@@ -105,8 +106,19 @@ export function withTasksOf(base: Plan, later: Plan): Plan {
 }
 
 /** Whether the sittings of a paper may differ from each other. */
-export function isVaried({ sections }: Plan): boolean {
-  return sections.some(({ rules }) => rules.order === 'shuffled' || rules.draw !== undefined)
+export function isVaried({ sections, tasks }: Plan): boolean {
+  const differs = tasks.some(({ tool, task }) => tool.arranged?.(tool.setup.parse(task.setup), 0))
+  return differs || sections.some(({ rules }) => rules.order === 'shuffled' || rules.draw !== undefined)
+}
+
+/** Tasks of a sitting take numbers from its seed that are so far apart: their parts take those in between. */
+const SEEDS_APART = 1000
+
+/** A task with its lists in the order of a seed, where it has such. */
+function arranged(found: TaskPlan, seed: number, rules: Pick<PaperRules, 'tries'>): TaskPlan {
+  const { tool, task } = found
+  const setup = tool.arranged?.(tool.setup.parse(task.setup), seed)
+  return setup === undefined || setup === null ? found : planTask({ ...task, setup }, rules)
 }
 
 function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string[] {

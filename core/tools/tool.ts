@@ -128,6 +128,11 @@ export interface Tool<State, Op, Setup, Check> {
    * marker.
    */
   isBegun?(state: State, step: string): boolean
+  /**
+   * The setup with whatever may stand in any order put in the order of a seed, which stays on the server; null where
+   * nothing may.
+   */
+  arranged?(setup: Setup, seed: number): Setup | null
   /** Figures that are kept of every step that closes, for judging later ones. */
   kept?: readonly string[]
   /**

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { adjustments } from '../assignment/adjustments'
 import { sourceDocument } from '../paper/documents'
-import { trayItem } from '../paper/schema'
+import { aids, trayItem } from '../paper/schema'
 import { clientEvent, howEnded } from '../sitting/events'
 
 /** Points on the wire: numbers with two decimals at most, made from whole hundredths. */
@@ -181,6 +181,7 @@ export const sittingView = z.strictObject({
       ownTime: z.boolean(),
       perPage: z.int(),
       tray: z.array(trayItem),
+      aids: z.array(z.enum(aids)),
     }),
   ),
   tasks: z.array(taskView),

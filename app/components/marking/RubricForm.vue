@@ -84,6 +84,9 @@ h3 {
   font-size: 1rem;
 }
 label {
+  display: flex;
+  gap: 0.4rem;
+  align-items: baseline;
   white-space: nowrap;
 }
 input {

@@ -3,7 +3,11 @@ import type { PartToMark } from '~~/core/wire/marking'
 import AnswerShown from './AnswerShown.vue'
 
 /** Answers with what they earn, to compare by: whoever wrote the part would have answered so. */
-const props = defineProps<Pick<PartToMark, 'model' | 'samples' | 'criteria'>>()
+const props = defineProps<{
+  model: PartToMark['model']
+  samples: PartToMark['samples']
+  criteria: PartToMark['criteria']
+}>()
 const pointsText = (points: Readonly<Record<string, number>>): string =>
   props.criteria.map(({ id, label }) => `${label} ${(points[id] ?? 0).toFixed(2)}`).join(', ')
 </script>

@@ -3,8 +3,13 @@ import type { OneOfPart } from '~~/core/questions/one-of'
 import OptionList from './OptionList.vue'
 
 /** One choice of several: arrow keys go from one to the next, and choose it. */
-const props = defineProps<{ part: OneOfPart; answer: string | null; closed: boolean }>()
-const emit = defineEmits<{ answer: [answer: string] }>()
+const props = defineProps<{
+  part: OneOfPart
+  answer: string | null
+  closed: boolean
+  ruledOut?: readonly string[] | null
+}>()
+const emit = defineEmits<{ answer: [answer: string]; ruleOut: [id: string, on: boolean] }>()
 const chosen = computed(() => (props.answer === null ? [] : [props.answer]))
 </script>
 
@@ -16,6 +21,8 @@ const chosen = computed(() => (props.answer === null ? [] : [props.answer]))
     :options="part.options"
     :chosen="chosen"
     :closed="closed"
+    :ruled-out="ruledOut ?? null"
+    @rule-out="(id, on) => emit('ruleOut', id, on)"
     @turn="id => emit('answer', id)"
   />
 </template>

@@ -10,8 +10,12 @@ const props = defineProps<{
   options: readonly Option[]
   chosen: readonly string[]
   closed: boolean
+  /** What was ruled out; null where nothing can be. */
+  ruledOut: readonly string[] | null
 }>()
-const emit = defineEmits<{ turn: [id: string] }>()
+const emit = defineEmits<{ turn: [id: string]; ruleOut: [id: string, on: boolean] }>()
+
+const isOut = (id: string): boolean => props.ruledOut?.includes(id) === true
 
 function turn({ target }: Event, id: string) {
   if (props.type === 'checkbox' && target instanceof HTMLInputElement) target.checked = props.chosen.includes(id)
@@ -22,18 +26,32 @@ function turn({ target }: Event, id: string) {
 <template>
   <p class="small soft">{{ how }}</p>
   <ul>
-    <li v-for="option in options" :key="option.id" :class="{ chosen: chosen.includes(option.id) }">
+    <li
+      v-for="option in options"
+      :key="option.id"
+      :class="{ chosen: chosen.includes(option.id), out: isOut(option.id) }"
+    >
       <label>
         <input
           :type="type"
           :name="name"
           :value="option.id"
           :checked="chosen.includes(option.id)"
-          :disabled="closed"
+          :disabled="closed || isOut(option.id)"
           @change="turn($event, option.id)"
         />
-        {{ option.text }}
+        <span class="text">{{ option.text }}<span v-if="isOut(option.id)" class="small soft"> (ruled out)</span></span>
       </label>
+      <Button
+        v-if="ruledOut && !closed"
+        size="small"
+        text
+        severity="secondary"
+        :label="isOut(option.id) ? 'Put back' : 'Rule out'"
+        :aria-label="`${isOut(option.id) ? 'Put back' : 'Rule out'}: ${option.text}`"
+        :disabled="chosen.includes(option.id)"
+        @click="emit('ruleOut', option.id, !isOut(option.id))"
+      />
     </li>
   </ul>
 </template>
@@ -44,6 +62,16 @@ function turn({ target }: Event, id: string) {
 ul {
   display: grid;
   gap: 0.3rem;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0.3rem;
+  align-items: center;
+}
+.out .text {
+  color: var(--ink-soft);
+  text-decoration: line-through;
 }
 label {
   display: grid;

@@ -4,8 +4,13 @@ import type { SeveralOfPart } from '~~/core/questions/several-of'
 import OptionList from './OptionList.vue'
 
 /** Several choices, as many as the question says: one more than that is refused in words, and nothing is taken away. */
-const props = defineProps<{ part: SeveralOfPart; answer: readonly string[] | null; closed: boolean }>()
-const emit = defineEmits<{ answer: [answer: string[]] }>()
+const props = defineProps<{
+  part: SeveralOfPart
+  answer: readonly string[] | null
+  closed: boolean
+  ruledOut?: readonly string[] | null
+}>()
+const emit = defineEmits<{ answer: [answer: string[]]; ruleOut: [id: string, on: boolean] }>()
 
 const chosen = computed(() => props.answer ?? [])
 const turn = (id: string) => {
@@ -21,6 +26,8 @@ const turn = (id: string) => {
     :options="part.options"
     :chosen="chosen"
     :closed="closed"
+    :ruled-out="ruledOut ?? null"
+    @rule-out="(id, on) => emit('ruleOut', id, on)"
     @turn="turn"
   />
 </template>

@@ -95,6 +95,9 @@ async function release(id: string) {
 </template>
 
 <style scoped>
+.empty {
+  padding: 1rem 1.1rem;
+}
 .paper {
   padding: 0.8rem 1.1rem;
 }
@@ -119,7 +122,7 @@ table {
 }
 th,
 td {
-  padding: 0.45rem 0.6rem 0.45rem 0;
+  padding: 0.45rem 1rem 0.45rem 0;
   border-top: 1px solid var(--line);
   font-weight: 400;
   text-align: left;

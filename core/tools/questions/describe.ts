@@ -15,6 +15,8 @@ export function describe(op: QuestionsOp, state: QuestionsState): string {
     }
     case 'clear':
       return `Cleared the answer to ${op.part}.`
+    case 'rule-out':
+      return `${op.on ? 'Ruled out' : 'Put back'} ${op.option} in ${op.part}.`
     case 'redo':
       return `Went forward again to the later answer to ${op.part}.`
     case 'undo':

@@ -1,5 +1,5 @@
-import { key } from '../../questions'
-import type { Key } from '../../questions'
+import { key, kindOf } from '../../questions'
+import type { Key, Part } from '../../questions'
 import type { Tool } from '../tool'
 import { judge } from './checks'
 import { figureOf } from './figures'
@@ -19,7 +19,7 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
   check: key,
   initial,
   apply,
-  effect: () => 'change',
+  effect: ({ type }) => (type === 'rule-out' ? 'look' : 'change'),
   describe,
   judge,
   carry: (_, to) => to,
@@ -33,6 +33,10 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
   },
   figure: (state, name, { step }) => (name === 'answer' ? figureOf(state, step) : null),
   isBegun: (state, step) => answerTo(state, step) !== null,
+  arranged({ parts }, seed) {
+    const arranged = parts.map((part, at) => (kindOf(part).arranged?.(part, seed + at) ?? part) as Part)
+    return arranged.some((part, at) => part !== parts[at]) ? { parts: arranged } : null
+  },
   proving,
   pack,
   unpack,

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { kindOf } from '../../questions'
+import type { Part } from '../../questions'
+import { textOf } from '../../questions/options'
 import type { Applied } from '../tool'
 import { answerTo, partNamed } from './state'
 import type { QuestionsState } from './state'
@@ -15,6 +17,8 @@ export const questionsOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('undo'), ...of }),
   /** Takes an undo back. */
   z.strictObject({ type: z.literal('redo'), ...of }),
+  /** Rules an option out without choosing against it, or puts it back. */
+  z.strictObject({ type: z.literal('rule-out'), ...of, option: z.string().max(60), on: z.boolean() }),
 ])
 export type QuestionsOp = z.infer<typeof questionsOp>
 
@@ -32,7 +36,7 @@ export function apply(state: QuestionsState, op: QuestionsOp): Applied<Questions
       const kind = kindOf(part)
       const read = kind.answer.safeParse(op.answer)
       if (!read.success) return refused('This is no answer to this kind of question.')
-      const wrong = kind.refusal(part, read.data)
+      const wrong = kind.refusal(part, read.data) ?? ruledOutIn(state, part, read.data)
       if (wrong) return refused(wrong)
       return { ok: true, state: same(before, read.data) ? state : answered(state, part.id, read.data) }
     }
@@ -47,6 +51,8 @@ export function apply(state: QuestionsState, op: QuestionsOp): Applied<Questions
       const later = [...(state.later[part.id] ?? []), before]
       return { ok: true, state: stepped(back, part.id, earlier.slice(0, -1), later) }
     }
+    case 'rule-out':
+      return ruleOut(state, part, op.option, op.on)
     case 'redo': {
       const later = state.later[part.id] ?? []
       if (later.length === 0) return refused('Nothing was undone.')
@@ -54,6 +60,27 @@ export function apply(state: QuestionsState, op: QuestionsOp): Applied<Questions
       const earlier = [...(state.earlier[part.id] ?? []), before]
       return { ok: true, state: stepped(again, part.id, earlier, later.slice(0, -1)) }
     }
+  }
+}
+
+/** Why an answer can’t choose what was ruled out; null where it doesn’t. */
+function ruledOutIn({ ruledOut }: QuestionsState, part: Part, answer: unknown): string | null {
+  const { choices } = kindOf(part)
+  const out = choices?.in(answer).find(id => ruledOut[part.id]?.includes(id))
+  if (out === undefined) return null
+  return `“${textOf(choices!.of(part), out)}” is ruled out. Put it back first.`
+}
+
+function ruleOut(state: QuestionsState, part: Part, option: string, on: boolean): Applied<QuestionsState> {
+  const { choices } = kindOf(part)
+  const answer = answerTo(state, part.id)
+  if (!choices?.of(part).some(({ id }) => id === option)) return refused('There is nothing like this to rule out here.')
+  if (on && answer !== null && choices.in(answer).includes(option))
+    return refused('This is what you chose. Take it away before you rule it out.')
+  const others = (state.ruledOut[part.id] ?? []).filter(id => id !== option)
+  return {
+    ok: true,
+    state: { ...state, ruledOut: { ...state.ruledOut, [part.id]: on ? [...others, option] : others } },
   }
 }
 

@@ -7,16 +7,22 @@ const packed = z.strictObject({
   answers: z.record(z.string(), z.json()),
   earlier: z.record(z.string(), z.array(z.json())),
   later: z.record(z.string(), z.array(z.json())).default({}),
+  ruledOut: z.record(z.string(), z.array(z.string())).default({}),
 })
 
 /** What was answered, and before that. */
-export const pack = ({ answers, earlier, later }: QuestionsState): unknown => ({ answers, earlier, later })
+export const pack = ({ answers, earlier, later, ruledOut }: QuestionsState): unknown => ({
+  answers,
+  earlier,
+  later,
+  ruledOut,
+})
 
 /** Throws a RangeError for what `pack` never made. */
 export function unpack(data: unknown, start: QuestionsState): QuestionsState {
   const read = packed.safeParse(data)
   if (!read.success) throw new RangeError(`These are no packed answers: ${read.error.message}`)
-  const { answers, earlier, later } = read.data
+  const { answers, earlier, later, ruledOut } = read.data
   const all = [
     ...Object.entries(answers),
     ...[...Object.entries(earlier), ...Object.entries(later)].flatMap(([id, given]) =>
@@ -29,5 +35,5 @@ export function unpack(data: unknown, start: QuestionsState): QuestionsState {
     if (given !== null && !kindOf(part).answer.safeParse(given).success)
       throw new RangeError(`This is no answer to ${id}.`)
   }
-  return { ...start, answers, earlier, later }
+  return { ...start, answers, earlier, later, ruledOut }
 }

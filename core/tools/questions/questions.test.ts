@@ -79,6 +79,19 @@ describe('an answer', () => {
     expect(anew.ok && refusalOf({ type: 'redo', part: 'one' }, anew.state)).toBe('Nothing was undone.')
   })
 
+  it('doesn’t choose what was ruled out, until that is put back', () => {
+    const rule = (option: string, on: boolean): QuestionsOp => ({ type: 'rule-out', part: 'two', option, on })
+    const out = after(rule('a', true), rule('b', true), rule('b', false))
+    expect(refusalOf(answer('two', ['a', 'b']), out)).toBe('“option a” is ruled out. Put it back first.')
+    expect(refusalOf(answer('two', ['b', 'c']), out)).toBe('taken')
+    expect(refusalOf(rule('c', true), after(answer('two', ['b', 'c'])))).toBe(
+      'This is what you chose. Take it away before you rule it out.',
+    )
+    expect(questions.effect(rule('a', true))).toBe('look')
+    expect(questions.describe(rule('a', true), start)).toBe('Ruled out a in two.')
+    expect(questions.describe(rule('a', false), start)).toBe('Put back a in two.')
+  })
+
   it('that is the same as before changes nothing', () => {
     const state = after(answer('two', ['a', 'b']))
     expect(apply(state, answer('two', ['a', 'b']))).toEqual({ ok: true, state })
@@ -107,6 +120,11 @@ describe('an answer', () => {
     [{ type: 'clear', part: 'one' } as const, 'Nothing is answered here.'],
     [{ type: 'undo', part: 'one' } as const, 'Nothing was answered before.'],
     [{ type: 'redo', part: 'one' } as const, 'Nothing was undone.'],
+    [{ type: 'rule-out', part: 'one', option: 'z', on: true } as const, 'There is nothing like this to rule out here.'],
+    [
+      { type: 'rule-out', part: 'term', option: 'a', on: true } as const,
+      'There is nothing like this to rule out here.',
+    ],
   ])('that can’t be is refused in words: %#', (op, words) => {
     expect(refusalOf(op)).toBe(words)
   })
@@ -245,6 +263,60 @@ const anyOp = fc.oneof(
     part: fc.constantFrom(...Object.keys(keys)),
   }),
 )
+describe('the order of a seed', () => {
+  const lists = questionsSetup.parse({
+    parts: [
+      { kind: 'one-of', id: 'one', order: 'by-seed', options: named('a', 'b', 'c', 'd', 'e') },
+      { kind: 'several-of', id: 'two', order: 'by-seed', choose: { exactly: 2 }, options: named('a', 'b', 'c', 'd') },
+      { kind: 'statements', id: 'say', order: 'by-seed', statements: named('a', 'b', 'c', 'd') },
+      { kind: 'matching', id: 'pair', order: 'by-seed', left: named('a', 'b'), right: named('a', 'b', 'c') },
+      { kind: 'placing', id: 'put', order: 'by-seed', items: named('a', 'b', 'c'), targets: named('a', 'b') },
+      { kind: 'one-of', id: 'fixed', options: named('a', 'b', 'c') },
+    ],
+  })
+  const right: Record<string, [Key, unknown, unknown]> = {
+    one: [{ kind: 'one-of', is: ['b'] }, 'b', 'c'],
+    two: [{ kind: 'several-of', is: ['a', 'b'], points: 'each' }, ['b', 'a'], ['b', 'c']],
+    say: [
+      { kind: 'statements', is: { a: true, b: false, c: true, d: true }, points: 'each' },
+      { a: true },
+      { b: true },
+    ],
+    pair: [
+      { kind: 'matching', is: { a: 'a', b: 'b' }, points: 'each' },
+      { a: 'a', b: 'b' },
+      { a: 'c', b: 'b' },
+    ],
+    put: [{ kind: 'placing', is: { a: ['a'], b: ['b'] }, points: 'each' }, { a: ['a'], b: ['b'] }, { a: ['b'] }],
+  }
+
+  it('never changes points, and is the same for the same seed', () => {
+    fc.assert(
+      fc.property(fc.nat(), seed => {
+        const arranged = questions.arranged!(lists, seed)!
+        expect(questions.arranged!(lists, seed)).toEqual(arranged)
+        expect(arranged.parts[5]).toBe(lists.parts[5])
+        for (const part of lists.parts.slice(0, 5)) {
+          const turned = arranged.parts.find(({ id }) => id === part.id)!
+          const [key, ...answers] = right[part.id]!
+          for (const given of answers)
+            expect(kindOf(turned).judge(turned, given, key).share).toBe(kindOf(part).judge(part, given, key).share)
+          expect(JSON.stringify(turned).split('').sort()).toEqual(JSON.stringify(part).split('').sort())
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('differs between seeds, and isn’t there where nothing may vary', () => {
+    const orders = new Set(
+      Array.from({ length: 20 }, (_, seed) => JSON.stringify(questions.arranged!(lists, seed)!.parts[0])),
+    )
+    expect(orders.size).toBeGreaterThan(10)
+    expect(questions.arranged!(setup, 7)).toBeNull()
+  })
+})
+
 describe('any operations', () => {
   it('are taken or refused in words, judged without a throw, and packed bit for bit', () => {
     fc.assert(

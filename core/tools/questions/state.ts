@@ -14,6 +14,8 @@ export interface QuestionsState {
   earlier: Readonly<Record<string, readonly unknown[]>>
   /** What was undone, the next to be taken again last; gone once something new is answered. */
   later: Readonly<Record<string, readonly unknown[]>>
+  /** Options that the trainee ruled out, by part: they can’t be chosen until they are put back. */
+  ruledOut: Readonly<Record<string, readonly string[]>>
 }
 
 /** Throws a RangeError where the setup contradicts itself. */
@@ -26,7 +28,7 @@ export function initial(setup: QuestionsSetup): QuestionsState {
     const wrong = kindOf(one).contradiction(one)
     if (wrong) throw new RangeError(`${one.id}: ${wrong}`)
   }
-  return { parts, answers: {}, earlier: {}, later: {} }
+  return { parts, answers: {}, earlier: {}, later: {}, ruledOut: {} }
 }
 
 export const partNamed = ({ parts }: QuestionsState, id: string): Part | undefined => parts.find(one => one.id === id)

@@ -276,6 +276,22 @@ const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
       },
     ],
   },
+  aids: {
+    bites: [
+      'without it, options can’t be ruled out',
+      async () => {
+        await world.giveSections({ aids: [] })
+        expect((await world.start()).sections[0]?.aids).toEqual([])
+      },
+    ],
+    rests: [
+      'they can',
+      async () => {
+        await world.giveSections()
+        expect((await world.start()).sections[0]?.aids).toEqual(['rule-out'])
+      },
+    ],
+  },
   tray: {
     bites: [
       'a calculator in one section',

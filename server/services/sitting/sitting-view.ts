@@ -91,6 +91,7 @@ export function sittingViewOf(
       ownTime: limitMs !== null,
       perPage: section.perPage,
       tray: section.tray,
+      aids: section.aids,
     })),
     // How the work of an ended sitting came out is for the result to tell, as far as it is released.
     tasks: (sitting.state === 'ended' ? [] : plan.tasks).flatMap((taskPlan, place) => {

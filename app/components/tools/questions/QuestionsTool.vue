@@ -49,12 +49,24 @@ const STATUS: Partial<Record<StepView['status'], string>> = {
 const checks = ({ mode, marking }: StepView): boolean =>
   mode === 'handed-in' && marking === 'program' && bench.sitting?.paper.answers === 'checked'
 
-async function operate(part: string, op: { type: 'answer'; answer: unknown } | { type: 'clear' | 'undo' | 'redo' }) {
+type Act =
+  | { type: 'answer'; answer: unknown }
+  | { type: 'clear' | 'undo' | 'redo' }
+  | { type: 'rule-out'; option: string; on: boolean }
+async function operate(part: string, op: Act) {
   refusals[part] = (await props.work.operate({ ...op, part })) ?? ''
 }
 /** An answer as it is now; null where nothing is left of it. */
 const give = (part: string, answer: unknown) =>
   operate(part, answer === null ? { type: 'clear' } : { type: 'answer', answer })
+/** What rules options out, for kinds that have some, where the section allows it. */
+function ruling(part: Part) {
+  if (!kindOf(part).choices || !bench.section?.aids.includes('rule-out')) return {}
+  return {
+    ruledOut: state.value?.ruledOut[part.id] ?? [],
+    onRuleOut: (option: string, on: boolean) => operate(part.id, { type: 'rule-out', option, on }),
+  }
+}
 /** What was taken in hand here is in sight, and stays where it is under the pointer. */
 let taken = ''
 function take(step: StepView) {
@@ -89,6 +101,7 @@ watch(inHand, async id => {
         :part="part"
         :answer="answer"
         :closed="step.status !== 'open'"
+        v-bind="ruling(part)"
         @answer="(given: unknown) => give(part.id, given)"
       />
       <p v-if="refusals[part.id]" class="notice is-refusal small" role="alert">{{ refusals[part.id] }}</p>

@@ -102,6 +102,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
 </template>
 
 <style scoped>
+.head {
+  margin-bottom: 0.6rem;
+}
 .head h1 {
   font-size: var(--large);
 }

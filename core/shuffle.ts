@@ -1,4 +1,4 @@
-import { numbersFrom } from '../random'
+import { numbersFrom } from './random'
 
 /** The same things in an order that the seed decides (Fisher and Yates). */
 export function shuffled<Thing>(things: readonly Thing[], seed: number): Thing[] {

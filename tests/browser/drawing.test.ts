@@ -1,0 +1,189 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { allThemes, violations } from '../support/axe'
+import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
+import { By, Key, openBrowser, press, see, signIn } from '../support/browser'
+import type { Browser } from '../support/browser'
+import { onQuestions, question } from '../support/questions'
+import { startServer } from '../support/server'
+import type { RunningServer } from '../support/server'
+
+let server: RunningServer
+let browser: Browser
+beforeAll(async () => {
+  server = await startServer({ ANVIL_LOG: 'error' })
+  browser = await openBrowser()
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const { click, says, keys } = onQuestions(() => browser)
+const named = (label: string): By => By.css(`[aria-label="${label}"]`)
+const tabToLabel = (label: string) => tabTo(browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`)
+const times = (key: string, count: number): string[] => Array.from({ length: count }, () => key)
+
+/** Where a share of a drawing’s width and height is, from its middle, and that it is in sight. */
+async function spotIn(drawing: By, across: number, down: number) {
+  const element = await see(browser.driver, drawing)
+  await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
+  const { width, height } = await element.getRect()
+  return { origin: element, x: Math.round((across - 0.5) * width), y: Math.round((down - 0.5) * height) }
+}
+async function pressAt(drawing: By, across: number, down: number): Promise<void> {
+  await browser.driver
+    .actions()
+    .move(await spotIn(drawing, across, down))
+    .click()
+    .perform()
+}
+async function check(number: number, id: string, status = 'passed'): Promise<void> {
+  await allSaved(browser.driver)
+  await click(named(`Check question ${number}`))
+  if (status === 'passed') await stepIs(browser.driver, id, status)
+}
+
+describe('a question that is answered in a drawing', () => {
+  it('opens behind the others', async () => {
+    const { driver } = browser
+    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
+    await startPaper(driver, server.url, 'try-kinds', question('one'), 'Begin')
+    for (const next of ['term', 'order', 'places']) {
+      await press(driver, 'Next task')
+      await see(driver, question(next))
+    }
+  }, 60_000)
+
+  it('takes places on a picture, no more than it has room for, by pointer and by cross-hair', async () => {
+    const picture = question('places', '.field svg')
+    await pressAt(picture, 105 / 640, 120 / 300)
+    await pressAt(picture, 290 / 640, 70 / 300)
+    await says('places', 'near “Office”')
+    await pressAt(picture, 0.9, 0.5)
+    await says('places', '2 can be marked here. Take one away first.')
+    await check(1, 'places', 'open')
+    await says('places', '2 of 2 marked')
+    await click(named('Take away 2'))
+    await says('places', '1 of 2 marked')
+    await tabToLabel('Cross-hair on the picture')
+    // From the middle of 640 by 300, in steps of 16, to the hut.
+    await keys(...times(Key.ARROW_RIGHT, 9), ...times(Key.ARROW_UP, 4), Key.ENTER)
+    await says('places', 'near “Harbour hut”')
+    await check(1, 'places')
+  }, 60_000)
+
+  it('takes an interval on a line by keys, with or without its ends', async () => {
+    const { driver } = browser
+    await click(By.css('#at-line'))
+    await typed(driver, '64', Key.ENTER)
+    await says('line', 'An interval begins at 64.')
+    await typed(driver, '12x')
+    await says('line', 'This isn’t a number.')
+    await typed(driver, Key.BACK_SPACE, '7', Key.ENTER)
+    await says('line', '1 of 1 interval')
+    await check(2, 'line', 'open')
+    await tabToLabel('From 64: the end of interval 1')
+    await keys('without')
+    await tabToLabel('to 127: the end of interval 1')
+    await keys('without')
+    await check(2, 'line')
+  }, 60_000)
+
+  it('takes points and lines in a plane by keys, moves them by pointer, and goes back', async () => {
+    const { driver } = browser
+    const grid = question('plane', '.field svg')
+    await tabToLabel('Cross-hair on the grid')
+    // From (5, 500), in steps of 1 and 50, to (0, 200) and (1, 300); then to (6, 800) for the point.
+    await keys(...times(Key.ARROW_LEFT, 5), ...times(Key.ARROW_DOWN, 6), Key.ENTER)
+    await says('plane', '“Hire by the week” lacks 1 point')
+    await keys(Key.ARROW_RIGHT, ...times(Key.ARROW_UP, 2), Key.ENTER)
+    await keys(...times(Key.ARROW_RIGHT, 5), ...times(Key.ARROW_UP, 10), Key.ENTER)
+    await says('plane', '2 of 2 drawn')
+    await click(named('Move (6, 800) of Costs the same'))
+    await says('plane', 'Press where this point of Costs the same belongs.')
+    await pressAt(grid, 0.5, 0.5)
+    await says('plane', '(5, 500)')
+    await click(named('Undo in question 3'))
+    await says('plane', '(6, 800)')
+    await click(named('Redo in question 3'))
+    await says('plane', '(5, 500)')
+    await click(named('Undo in question 3'))
+    await says('plane', '(6, 800)')
+    await check(3, 'plane')
+    expect(await violations(driver, ['day', 'contrast'])).toEqual([])
+  }, 90_000)
+
+  it('takes bars that are moved by keys, typed, and pulled', async () => {
+    const { driver } = browser
+    await tabToLabel('May')
+    await driver
+      .actions()
+      .keyDown(Key.SHIFT)
+      .sendKeys(...times(Key.ARROW_UP, 3))
+      .keyUp(Key.SHIFT)
+      .perform()
+    await keys(...times(Key.ARROW_UP, 6))
+    await says('bars', '1 of 3 bars set')
+    await click(named('Height of June'))
+    await typed(driver, '44.5', Key.TAB)
+    await says('bars', '44.5 isn’t a height here.')
+    await click(named('Height of June'))
+    await typed(driver, '45', Key.TAB)
+    await says('bars', '2 of 3 bars set')
+    // July is the last of four bars; the drawing is 620 by 300, with 244 for the 60 boats, 26 from the top.
+    const [from, to] = [269 / 300, (270 - (39 / 60) * 244) / 300]
+    const across = (48 + 572 * 0.875) / 620
+    const bar = question('bars', 'svg')
+    await driver
+      .actions()
+      .move(await spotIn(bar, across, from))
+      .press()
+      .move(await spotIn(bar, across, to))
+      .release()
+      .perform()
+    await says('bars', '3 of 3 bars set')
+    await driver.navigate().refresh()
+    await says('bars', '3 of 3 bars set')
+    await click(question('bars', 'h3'))
+    await check(4, 'bars')
+  }, 60_000)
+
+  it('takes a whole that is cut and marked, and a sum that is shared out to the penny', async () => {
+    const { driver } = browser
+    for (let part = 1; part < 4; part += 1) await click(named('One part more'))
+    await click(question('cut', 'svg path:nth-of-type(2)'))
+    await click(question('cut', 'svg path:nth-of-type(3)'))
+    await tabTo(driver, 'the last part', 'el.closest("[data-question=cut]") && el.textContent.trim() === "Part 4"')
+    await keys(Key.SPACE)
+    await says('cut', '4 equal parts; marked: 3 of 4')
+    await check(5, 'cut')
+    await click(named('Share of Office'))
+    await typed(driver, '160', Key.TAB)
+    await typed(driver, '240.005', Key.TAB)
+    await says('share', 'A sum has two places behind the mark.')
+    await click(named('Share of Chandlery'))
+    await typed(driver, Key.BACK_SPACE, Key.TAB)
+    await typed(driver, '560', Key.TAB)
+    await says('share', 'all shared out')
+    await check(6, 'share')
+  }, 60_000)
+
+  it('takes a formula that is typed and put together, and shows how it is read', async () => {
+    const { driver } = browser
+    await click(named('Formula'))
+    await typed(driver, 'p + 0.9k')
+    await says('formula', '“k” isn’t one of the letters here.')
+    await typed(driver, Key.BACK_SPACE)
+    await click(named('n: n'))
+    await click(named('·: times'))
+    await click(named('p: p'))
+    await see(driver, question('formula', '.katex'))
+    expect(await (await see(driver, named('Formula'))).getAttribute('value')).toBe('p + 0.9n · p')
+    await says('formula', 'typed')
+    await check(7, 'formula')
+    expect(await violations(driver, allThemes)).toEqual([])
+    await handIn(driver)
+    await press(driver, 'See the result')
+    expect(await total(driver)).toBe('17.00')
+  }, 90_000)
+})

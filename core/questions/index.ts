@@ -9,6 +9,7 @@ import { plane } from './plane'
 import { bars } from './bars'
 import { cutting } from './cutting'
 import { sharing } from './sharing'
+import { drawn } from './drawn'
 import { formula } from './formula'
 import type { QuestionKind } from './kind'
 import { matching } from './matching'
@@ -45,6 +46,7 @@ const kinds = {
   'sharing': sharing,
   'formula': formula,
   'written': written,
+  'drawn': drawn,
 } as const
 export const kindIds = Object.keys(kinds)
 
@@ -64,6 +66,7 @@ export const part = z.discriminatedUnion('kind', [
   consoleLine.part,
   formula.part,
   written.part,
+  drawn.part,
   sharing.part,
   cutting.part,
   bars.part,
@@ -89,6 +92,7 @@ export const key = z.discriminatedUnion('kind', [
   consoleLine.key,
   formula.key,
   written.key,
+  drawn.key,
   sharing.key,
   cutting.key,
   bars.key,

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listed, listOrder, optionId, options, partId, textOf } from './options'
+import { doubled, drawnOptions, listed, listOrder, optionId, partId, textOf } from './options'
 
-const part = z.strictObject({ kind: z.literal('one-of'), id: partId, options, order: listOrder })
+const part = z.strictObject({ kind: z.literal('one-of'), id: partId, options: drawnOptions, order: listOrder })
 export type OneOfPart = z.infer<typeof part>
 
 const answer = optionId

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { readFormula } from './algebra/read'
+import { picture } from './picture'
 
 export const partId = z
   .string()
@@ -11,12 +13,29 @@ export const optionId = z
 
 /** Something that can be chosen. */
 export const option = z.strictObject({ id: optionId, text: z.string().min(1).max(400) })
+
+/** Something that can be chosen, drawn as a formula, a table or a picture where that says it better than words. */
+export const drawnOption = option.extend({
+  formula: z
+    .string()
+    .max(400)
+    .refine(text => readFormula(text, {}).ok, 'a formula that can be read')
+    .optional(),
+  table: z
+    .array(z.array(z.string().max(60)).min(1).max(8))
+    .min(1)
+    .max(12)
+    .optional(),
+  picture: picture.optional(),
+})
+export type DrawnOption = z.infer<typeof drawnOption>
 export type Option = z.infer<typeof option>
 
 /** Whether options stand as they are written, or in the order that the sitting’s seed gives them. */
 export const listOrder = z.enum(['fixed', 'by-seed']).default('fixed')
 
 export const options = z.array(option).min(2).max(20)
+export const drawnOptions = z.array(drawnOption).min(2).max(20)
 
 /** Why options can’t be told apart, in words; null where they can. */
 export function doubled(given: readonly Option[]): string | null {

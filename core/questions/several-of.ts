@@ -2,13 +2,19 @@ import { z } from 'zod'
 import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listed, listOrder, optionId, options, partId, textOf } from './options'
+import { doubled, drawnOptions, listed, listOrder, optionId, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const count = z.int().min(1).max(20)
 /** How many may be chosen: so many, up to so many, or as many as one likes. */
 const choose = z.union([z.strictObject({ exactly: count }), z.strictObject({ upTo: count }), z.literal('any-number')])
-const part = z.strictObject({ kind: z.literal('several-of'), id: partId, choose, options, order: listOrder })
+const part = z.strictObject({
+  kind: z.literal('several-of'),
+  id: partId,
+  choose,
+  options: drawnOptions,
+  order: listOrder,
+})
 export type SeveralOfPart = z.infer<typeof part>
 
 const answer = z.array(optionId).max(20)

@@ -101,7 +101,8 @@ describe('a question that is answered in a drawing', () => {
     await says('plane', '2 of 2 drawn')
     await click(named('Move (6, 800) of Costs the same'))
     await says('plane', 'Press where this point of Costs the same belongs.')
-    await pressAt(grid, 0.5, 0.5)
+    // The grid is 450 by 334 of 520 by 400, with 48 on the left of it and 44 below.
+    await pressAt(grid, (48 + 225) / 520, (356 - 167) / 400)
     await says('plane', '(5, 500)')
     await click(named('Undo in question 3'))
     await says('plane', '(6, 800)')
@@ -162,10 +163,42 @@ describe('a question that is answered in a drawing', () => {
     await typed(driver, '240.005', Key.TAB)
     await says('share', 'A sum has two places behind the mark.')
     await click(named('Share of Chandlery'))
-    await typed(driver, Key.BACK_SPACE, Key.TAB)
+    await typed(driver, Key.END, Key.BACK_SPACE, Key.TAB)
     await typed(driver, '560', Key.TAB)
     await says('share', 'all shared out')
     await check(6, 'share')
+  }, 60_000)
+
+  it('takes a drawing: a ring by pointer, a line by keys, and rubs out', async () => {
+    const { driver } = browser
+    const picture = question('drawn', '.field svg')
+    const tool = (name: string) => click(By.xpath(`//*[@data-question="drawn"]//label[normalize-space()="${name}"]`))
+    await tool('Ring')
+    const pull = async (from: readonly [number, number], to: readonly [number, number]): Promise<void> =>
+      driver
+        .actions()
+        .move(await spotIn(picture, from[0] / 640, from[1] / 300))
+        .press()
+        .move(await spotIn(picture, to[0] / 640, to[1] / 300))
+        .release()
+        .perform()
+    await pull([205, 165], [445, 298])
+    await says('drawn', '1 drawn')
+    await check(7, 'drawn', 'open')
+    await tool('Rubber')
+    // The ring at its left end.
+    await pressAt(picture, 205 / 640, 231.5 / 300)
+    await says('drawn', 'nothing drawn yet')
+    await tool('Ring')
+    await tool('Red')
+    await pull([205, 165], [445, 298])
+    await tool('Line')
+    await tool('Blue')
+    await tabToLabel('Cross-hair on the drawing')
+    // From the middle, in steps of a sixtieth of 640, into the Office, and on to the hut.
+    await keys(...times(Key.ARROW_UP, 7), Key.ENTER, ...times(Key.ARROW_RIGHT, 14), Key.ENTER)
+    await says('drawn', '2 drawn')
+    await check(7, 'drawn')
   }, 60_000)
 
   it('takes a formula that is typed and put together, and shows how it is read', async () => {
@@ -180,10 +213,10 @@ describe('a question that is answered in a drawing', () => {
     await see(driver, question('formula', '.katex'))
     expect(await (await see(driver, named('Formula'))).getAttribute('value')).toBe('p + 0.9n · p')
     await says('formula', 'typed')
-    await check(7, 'formula')
+    await check(8, 'formula')
     expect(await violations(driver, allThemes)).toEqual([])
     await handIn(driver)
     await press(driver, 'See the result')
-    expect(await total(driver)).toBe('17.00')
+    expect(await total(driver)).toBe('19.00')
   }, 90_000)
 })

@@ -170,7 +170,7 @@ describe('the marking desk', () => {
     const { driver } = browser
     await driver.get(`${server.url}/marking/${two}/${TASK}/dinghies`)
     await press(driver, 'Select a place by keys')
-    const field = await see(driver, By.css('textarea[readonly]'))
+    const field = await see(driver, By.css('textarea[aria-readonly]'))
     await field.sendKeys(Key.chord(Key.CONTROL, Key.HOME))
     await field.sendKeys(Key.chord(Key.SHIFT, Key.ARROW_RIGHT, Key.ARROW_RIGHT))
     await (await see(driver, By.css('[aria-label="Remark on what is selected"]'))).sendKeys('What does?', Key.ENTER)

@@ -37,7 +37,7 @@ const pieces = computed(() => {
     }
   })
 })
-/** Whether places are selected with Shift and the arrow keys: the text then stands in a field. */
+/** Whether places are selected with Shift and the arrow keys: the text then stands in a field that takes none. */
 const byKeys = ref(false)
 function tellRange({ target }: Event) {
   if (!(target instanceof HTMLTextAreaElement)) return
@@ -66,10 +66,11 @@ function tellSelection() {
   <textarea
     v-if="text !== null && byKeys"
     class="text"
-    readonly
+    aria-readonly="true"
     rows="10"
     aria-label="Answer: select with Shift and the arrow keys"
     :value="text"
+    @beforeinput.prevent
     @keyup="tellRange"
     @mouseup="tellRange"
   />

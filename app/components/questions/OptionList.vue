@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Option } from '~~/core/questions/options'
+import type { DrawnOption } from '~~/core/questions/options'
+import OptionDrawn from './OptionDrawn.vue'
 
 /** Things to choose from, one or several of them. What is chosen is what was taken, not what was pressed. */
 const props = defineProps<{
@@ -7,7 +8,7 @@ const props = defineProps<{
   name: string
   /** How it is answered, in a sentence. */
   how: string
-  options: readonly Option[]
+  options: readonly DrawnOption[]
   chosen: readonly string[]
   closed: boolean
   /** What was ruled out; null where nothing can be. */
@@ -40,7 +41,9 @@ function turn({ target }: Event, id: string) {
           :disabled="closed || isOut(option.id)"
           @change="turn($event, option.id)"
         />
-        <span class="text">{{ option.text }}<span v-if="isOut(option.id)" class="small soft"> (ruled out)</span></span>
+        <span class="text"
+          ><OptionDrawn :option="option" /><span v-if="isOut(option.id)" class="small soft"> (ruled out)</span></span
+        >
       </label>
       <Button
         v-if="ruledOut && !closed"

@@ -26,6 +26,7 @@ const loaders: Record<Part['kind'], Load> = {
   'bars': () => import('./BarHeights.vue'),
   'cutting': () => import('./CuttingWhole.vue'),
   'sharing': () => import('./SharingSum.vue'),
+  'drawn': () => import('./DrawnPicture.vue'),
   'written': () => import('./WrittenText.vue'),
   'formula': () => import('./FormulaField.vue'),
 }

@@ -39,6 +39,7 @@ const setup = questionsSetup.parse({
     { kind: 'sharing', id: 'money', sum: 100, among: named('a', 'b') },
     { kind: 'formula', id: 'math', names: ['x'] },
     { kind: 'written', id: 'text', least: 2, most: 5 },
+    { kind: 'drawn', id: 'draw', picture: { width: 100, height: 100, words: 'A square.', shapes: [] } },
   ],
 })
 const start = initial(setup)
@@ -232,6 +233,12 @@ const keys: Record<string, Key> = {
   money: { kind: 'sharing', is: { a: 60, b: 40 } },
   math: { kind: 'formula', is: 'x + 1', notation: true, domain: {} },
   text: { kind: 'written' },
+  draw: {
+    kind: 'drawn',
+    is: [{ ring: { text: 'a', area: { rectangle: { x: 10, y: 10, width: 9, height: 9 } } } }],
+    apart: [],
+    points: 'each',
+  },
 }
 
 /** Answers of every kind, some of them wrong for their part. */
@@ -249,6 +256,14 @@ const anyAnswer = fc.oneof(
   fc.dictionary(fc.constantFrom('a', 'b', 'z'), fc.constantFrom('1', '2', '2.5')),
   fc.record({ parts: fc.array(fc.constant(1), { maxLength: 8 }), marked: fc.array(fc.nat(8), { maxLength: 3 }) }),
   fc.dictionary(fc.constantFrom('a', 'b', 'z'), fc.integer({ min: -1, max: 120 })),
+  fc.array(
+    fc.record({
+      tool: fc.constantFrom('line', 'ring', 'freehand'),
+      colour: fc.constantFrom('ink', 'red'),
+      points: fc.array(fc.record({ x: fc.nat(110), y: fc.nat(100) }), { minLength: 1, maxLength: 3 }),
+    }),
+    { maxLength: 3 },
+  ),
   fc.constantFrom('x + 1', '1 + x', '(x', 'x*', 'sqrt(x)', 'x = 1'),
   fc.jsonValue(),
 )

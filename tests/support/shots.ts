@@ -6,6 +6,7 @@ import { weekEndTasks } from './paper'
 import { failing } from './paper'
 import { check, Client, post } from './client'
 import type { Written } from './client'
+import { onQuestions, question } from './questions'
 import { startServer } from './server'
 
 /**
@@ -77,6 +78,10 @@ async function takeStaff(url: string, driver: WebDriver): Promise<void> {
   await driver.get(`${url}/assigning/clerk-office`)
   await see(driver, text('Ada Reedmace'))
   await shoot(driver, 'progress')
+  await driver.get(`${url}/marking/winter-mock/winter-store/dinghies`)
+  await see(driver, text('1 of 7'))
+  await driver.actions().sendKeys('1', '2', 'c', 'The crane is a good point; say what it is worth.').perform()
+  await shoot(driver, 'marking')
   await driver.get(`${url}/marks`)
   await see(driver, text('Robin Tarn'))
   await shoot(driver, 'marks')
@@ -106,12 +111,6 @@ async function takeStaff(url: string, driver: WebDriver): Promise<void> {
   await see(driver, text('The second page of the invoice'))
   await shoot(driver, 'room')
   await as('isla.quay', 'My work')
-  await press(driver, 'Month')
-  await shoot(driver, 'month')
-  await driver.get(`${url}/assignments/clerk-office`)
-  await press(driver, 'Run the system check')
-  await see(driver, text('No pop-up windows are needed.'))
-  await shoot(driver, 'gates')
   await driver.get(`${url}/assignments/month-end-credit`)
   await press(driver, 'Start the clock')
   await see(driver, By.id('entry-date'))
@@ -199,9 +198,6 @@ async function takeAll(url: string, driver: WebDriver): Promise<void> {
   await chord(driver, Key.ALT, 'o')
   await see(driver, text('Tries left'))
   await shoot(driver, 'overview')
-  await press(driver, 'Hand in the paper…')
-  await see(driver, text('After handing in'))
-  await shoot(driver, 'hand-in')
 }
 
 /** The sheet with a formula that is being pointed, in the graphite theme. */
@@ -233,15 +229,43 @@ async function takeNetwork(url: string, driver: WebDriver): Promise<void> {
   await shoot(driver, 'network')
 }
 
+/** Questions that are chosen and drawn, some of them answered. */
+async function takeQuestions(url: string, driver: WebDriver): Promise<void> {
+  const { click, keys } = onQuestions(() => ({ driver, close: async () => undefined }))
+  const cross = (id: string, what: string) => click(question(id, `[aria-label="Cross-hair on the ${what}"]`))
+  await driver.manage().deleteAllCookies()
+  await signIn(driver, url, 'robin.tarn@sallowmere.test')
+  await startPaper(driver, url, 'knowledge-mock', question('gross'))
+  await click(By.css('[aria-label="Rule out: fee and 20"]'))
+  await click(question('gross', 'input[value="times"]'))
+  await shoot(driver, 'questions')
+  await press(driver, 'Next task')
+  await see(driver, question('hosts'))
+  await (await see(driver, By.css('[aria-label="Height of /26"]'))).sendKeys('62', Key.TAB, '30', Key.TAB)
+  await cross('place', 'picture')
+  await click(By.xpath('//*[@data-question="apart"]//label[normalize-space()="Ring"]'))
+  await click(By.xpath('//*[@data-question="apart"]//label[normalize-space()="Red"]'))
+  const at = (key: string, count: number): string[] => Array.from({ length: count }, () => key)
+  await (
+    await see(driver, question('apart', '[role="application"]'))
+  ).sendKeys(...at(Key.ARROW_RIGHT, 21), ...at(Key.ARROW_UP, 5), Key.ENTER)
+  await keys(...at(Key.ARROW_RIGHT, 9), ...at(Key.ARROW_DOWN, 6), Key.ENTER)
+  await driver.executeScript(`document.querySelector('[data-question="place"]').scrollIntoView({ block: 'start' })`)
+  await shoot(driver, 'questions-drawn')
+}
+
 const server = await startServer({ ANVIL_CONTENT: 'content' })
 const browser = await openBrowser()
 try {
   const only = process.argv[2]
   if (only === 'sheet') await takeSheet(server.url, browser.driver)
   else if (only === 'network') await takeNetwork(server.url, browser.driver)
+  else if (only === 'questions') await takeQuestions(server.url, browser.driver)
+  else if (only === 'staff') await takeStaff(server.url, browser.driver)
   else await takeAll(server.url, browser.driver)
   if (!only) await takeSheet(server.url, browser.driver)
   if (!only) await takeNetwork(server.url, browser.driver)
+  if (!only) await takeQuestions(server.url, browser.driver)
   if (!only) await takeStaff(server.url, browser.driver)
 } finally {
   await browser.close()

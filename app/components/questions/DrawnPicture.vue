@@ -53,6 +53,7 @@ const file = computed(
   </template>
   <div
     class="field"
+    :style="{ maxWidth: `${part.picture.width}px` }"
     role="application"
     :tabindex="closed ? -1 : 0"
     aria-label="Cross-hair on the drawing"

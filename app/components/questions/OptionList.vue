@@ -41,8 +41,9 @@ function turn({ target }: Event, id: string) {
           :disabled="closed || isOut(option.id)"
           @change="turn($event, option.id)"
         />
-        <span class="text"
-          ><OptionDrawn :option="option" /><span v-if="isOut(option.id)" class="small soft"> (ruled out)</span></span
+        <span
+          ><span class="text"><OptionDrawn :option="option" /></span
+          ><span v-if="isOut(option.id)" class="small soft"> (ruled out)</span></span
         >
       </label>
       <Button

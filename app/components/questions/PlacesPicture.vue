@@ -58,6 +58,7 @@ function takeAway(at: number) {
   </p>
   <div
     class="field"
+    :style="{ maxWidth: `${part.picture.width}px` }"
     role="application"
     :tabindex="closed ? -1 : 0"
     aria-label="Cross-hair on the picture"

@@ -10,6 +10,8 @@ const emit = defineEmits<{ answer: [answer: Record<string, number> | null] }>()
 const decimal = new Intl.NumberFormat().format(1.5).includes(',') ? ',' : '.'
 /** What couldn’t be taken as it was typed, by who would get it. */
 const wrong = reactive<Record<string, string>>({})
+/** What was typed there: it stays, to be put right. */
+const mistyped = reactive<Record<string, string>>({})
 const rows = computed(() => {
   let from = 0
   return props.part.among.map(({ id, text }) => {
@@ -27,10 +29,10 @@ function typed(id: string, { target }: Event) {
   const text = target.value.trim().replace(props.part.currency, '')
   const { [id]: _, ...others } = props.answer ?? {}
   wrong[id] = ''
+  mistyped[id] = target.value
   if (text === '') return emit('answer', Object.keys(others).length === 0 ? null : others)
   const read = readNumber(text, { decimal, fractions: false })
   const pennies = read.ok ? { above: read.value.above * 100n, below: read.value.below } : null
-  // What was typed stays, with what is wrong about it.
   if (!pennies) wrong[id] = read.ok ? '' : `${read.why[0]!.toUpperCase()}${read.why.slice(1)}.`
   else if (pennies.above % pennies.below !== 0n) wrong[id] = 'A sum has two places behind the mark.'
   else if (pennies.above < 0n) wrong[id] = 'Nobody gets less than nothing.'
@@ -64,7 +66,7 @@ function typed(id: string, { target }: Event) {
             inputmode="decimal"
             autocomplete="off"
             maxlength="20"
-            :value="written(row.share)"
+            :value="wrong[row.id] ? mistyped[row.id] : written(row.share)"
             :aria-label="`Share of ${row.text}`"
             :aria-invalid="Boolean(wrong[row.id])"
             :disabled="closed"

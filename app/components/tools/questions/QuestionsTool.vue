@@ -156,6 +156,8 @@ watch(inHand, async id => {
   overflow: auto;
 }
 section {
+  /* What is only spoken stays inside: it must not make the page longer. */
+  position: relative;
   max-width: 54rem;
   padding: 0.8rem 1rem 0.5rem;
   border-left: 5px solid transparent;

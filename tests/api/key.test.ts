@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import type { Task } from '../../core/paper/schema'
+import type { Paper, Task } from '../../core/paper/schema'
+import { kindIds } from '../../core/questions'
+import { readContent } from '../../server/content/read'
 import { check, Client, post } from '../support/client'
 import { failing, weekEndTasks } from '../support/paper'
 import { startServer } from '../support/server'
@@ -15,6 +17,13 @@ afterAll(() => server.stop())
 const tasks = await weekEndTasks()
 
 const typedByTheTest = JSON.stringify(failing)
+
+/** What the steps of a paper say to those who may be told why. */
+const feedbackOf = (papers: readonly Paper[], paperId: string): string[] =>
+  papers
+    .filter(({ id }) => id === paperId)
+    .flatMap(({ sections }) => sections.flatMap(section => section.tasks))
+    .flatMap(({ steps }) => steps.flatMap(step => step.criteria.map(({ feedback }) => feedback)))
 
 /** Texts that only the key holds: feedback, names of traps, narrations of models, and amounts that no brief states. */
 function secretsOf(task: Task): string[] {
@@ -96,6 +105,42 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
       expect(secrets.filter(secret => text.includes(secret))).toEqual([])
     }
   })
+
+  it('of any kind of question, whatever is answered', async () => {
+    const trainer = await new Client(server.url).signIn('marit.feld')
+    const trainee = await new Client(server.url).signIn('devrim.aksu')
+    const { papers } = await readContent(['content'])
+    const kinds = new Set<string>()
+    const secrets: string[] = []
+    for (const paperId of ['try-every-kind', 'yard-knowledge-office-network', 'winter-plan', 'before-you-wire']) {
+      const given = { paperId, people: ['devrim-aksu'], settings: {} }
+      const { id: assignment } = await trainer.as(z.object({ id: z.string() }), 'POST', '/api/assigning', given)
+      const { id } = await trainee.start(assignment)
+      for (const task of papers.find(one => one.id === paperId)!.sections.flatMap(section => section.tasks)) {
+        await trainee.events(id, { kind: 'open', taskId: task.id })
+        await trainee.call('GET', `/api/sittings/${id}/tasks/${task.id}`)
+        const { parts } = task.setup as { parts: { kind: string }[] }
+        for (const { kind } of parts) kinds.add(kind)
+        secrets.push(...task.steps.flatMap(step => step.criteria.map(({ feedback }) => feedback)))
+        for (const step of task.steps) {
+          // What a trap answers is wrong; the texts that people mark are answered by a sample.
+          const [wrong] = [...step.traps, ...step.samples]
+          const ops = (wrong?.ops ?? []).map(op => ({ kind: 'op', taskId: task.id, op }))
+          for (const event of [...ops, { kind: 'check', taskId: task.id, stepId: step.id }])
+            await trainee.events(id, event).catch(() => undefined)
+        }
+      }
+      await trainee.sitting(id)
+      await trainee.call('GET', `/api/sittings/${id}/result`)
+    }
+    // Practice papers say why a check didn’t pass: those who may be told are told no more than that.
+    const told = new Set(['try-every-kind', 'before-you-wire'].flatMap(paperId => feedbackOf(papers, paperId)))
+    expect([...kinds].sort()).toEqual([...kindIds].sort())
+    for (const { text } of trainee.answers) {
+      expect(text).not.toMatch(/"(is|check|model|traps|samples|seed|levels)":/)
+      expect(secrets.filter(secret => !told.has(secret) && text.includes(secret))).toEqual([])
+    }
+  }, 60_000)
 
   it('and the walk would find it: an ended sitting’s result does hold it', async () => {
     const trainee = await new Client(server.url).signIn('isla.quay')

@@ -161,12 +161,12 @@ describe('a question that is answered in a drawing', () => {
     await click(named('Share of Office'))
     await typed(driver, '160', Key.TAB)
     await typed(driver, '240.005', Key.TAB)
-    await says('share', 'A sum has two places behind the mark.')
+    await says('split', 'A sum has two places behind the mark.')
     await click(named('Share of Chandlery'))
     await typed(driver, Key.END, Key.BACK_SPACE, Key.TAB)
     await typed(driver, '560', Key.TAB)
-    await says('share', 'all shared out')
-    await check(6, 'share')
+    await says('split', 'all shared out')
+    await check(6, 'split')
   }, 60_000)
 
   it('takes a drawing: a ring by pointer, a line by keys, and rubs out', async () => {

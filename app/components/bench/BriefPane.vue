@@ -15,10 +15,12 @@ const page = computed(() => {
     .slice(first, first + section.perPage)
     .flatMap(id => bench.tasks.find(task => task.id === id) ?? [])
 })
+/** Whether no step is left in it to go to: to be scrolled by keys it then has to take the focus itself. */
+const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ status }) => status !== 'open')))
 </script>
 
 <template>
-  <section class="brief" tabindex="-1" aria-label="Brief" data-area>
+  <section class="brief" :tabindex="isDone ? 0 : -1" aria-label="Brief" data-area>
     <Button
       v-if="bench.sitting?.support.readingRuler"
       class="ruler"

@@ -32,6 +32,8 @@ const theirsAndMarkers: Row = { ...theirs, trainer: 'done', administrator: 'done
 /** Markers see that it is there, and are told that only the trainee may. */
 const theirsAlone: Row = { ...theirs, trainer: 403, administrator: 403 }
 const trainers: Row = { nobody: 401, own: 403, other: 403, trainer: 'done', invigilator: 403, administrator: 'done' }
+/** Markers are let in, and told that no person marks this. */
+const noSuchPart: Row = { ...trainers, trainer: 404, administrator: 404 }
 const invigilators: Row = { ...trainers, trainer: 403, invigilator: 'done' }
 const administrators: Row = { ...trainers, trainer: 403 }
 const trainees: Row = { nobody: 401, own: 'done', other: 'done', trainer: 403, invigilator: 403, administrator: 403 }
@@ -72,14 +74,14 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/sittings/[id]/evidence/[file]': [theirsAndMarkers, '/api/sittings/ENDED/evidence/none'],
   'DELETE /api/sittings/[id]/evidence/[file]': [theirsAlone, '/api/sittings/ENDED/evidence/none'],
   'POST /api/sittings/[id]/replies': [
-    { ...theirs, trainer: 404, administrator: 404 },
+    { ...theirs, own: 404 },
     '/api/sittings/ENDED/replies',
     { taskId: 'paint-on-account', stepId: 'purchase', text: 'But it is right.' },
   ],
   'GET /api/marking': [trainers, '/api/marking'],
-  'GET /api/marking/[id]/[task]/[step]': [trainers, '/api/marking/once/paint-on-account/purchase'],
+  'GET /api/marking/[id]/[task]/[step]': [noSuchPart, '/api/marking/once/paint-on-account/purchase'],
   'POST /api/marking/[id]/[task]/[step]/acts': [
-    trainers,
+    noSuchPart,
     '/api/marking/once/paint-on-account/purchase/acts',
     { sittingId: 'ENDED', act: { kind: 'taken-back' } },
   ],

@@ -1,53 +1,39 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { allThemes, violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
-import { By, Key, openBrowser, press, see, signIn } from '../support/browser'
-import type { Browser } from '../support/browser'
-import { onQuestions, question } from '../support/questions'
-import { startServer } from '../support/server'
-import type { RunningServer } from '../support/server'
+import { By, Key, press, see, signIn } from '../support/browser'
+import { questionBench } from '../support/question-bench'
+import { labelled, question } from '../support/questions'
 
-let server: RunningServer
-let browser: Browser
-beforeAll(async () => {
-  server = await startServer({ ANVIL_LOG: 'error' })
-  browser = await openBrowser()
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
-
-const { click, says, keys } = onQuestions(() => browser)
-const named = (label: string): By => By.css(`[aria-label="${label}"]`)
-const tabToLabel = (label: string) => tabTo(browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`)
+const { open, click, says, keys } = questionBench()
+const tabToLabel = (label: string) => tabTo(open.browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`)
 const times = (key: string, count: number): string[] => Array.from({ length: count }, () => key)
 
 /** Where a share of a drawing’s width and height is, from its middle, and that it is in sight. */
 async function spotIn(drawing: By, across: number, down: number) {
-  const element = await see(browser.driver, drawing)
-  await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
+  const element = await see(open.browser.driver, drawing)
+  await open.browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
   const { width, height } = await element.getRect()
   return { origin: element, x: Math.round((across - 0.5) * width), y: Math.round((down - 0.5) * height) }
 }
 async function pressAt(drawing: By, across: number, down: number): Promise<void> {
-  await browser.driver
+  await open.browser.driver
     .actions()
     .move(await spotIn(drawing, across, down))
     .click()
     .perform()
 }
 async function check(number: number, id: string, status = 'passed'): Promise<void> {
-  await allSaved(browser.driver)
-  await click(named(`Check question ${number}`))
-  if (status === 'passed') await stepIs(browser.driver, id, status)
+  await allSaved(open.browser.driver)
+  await click(labelled(`Check question ${number}`))
+  if (status === 'passed') await stepIs(open.browser.driver, id, status)
 }
 
 describe('a question that is answered in a drawing', () => {
   it('opens behind the others', async () => {
-    const { driver } = browser
-    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
-    await startPaper(driver, server.url, 'try-kinds', question('one'), 'Begin')
+    const { driver } = open.browser
+    await signIn(driver, open.server.url, 'robin.tarn@sallowmere.test')
+    await startPaper(driver, open.server.url, 'try-kinds', question('one'), 'Begin')
     for (const next of ['term', 'order', 'places']) {
       await press(driver, 'Next task')
       await see(driver, question(next))
@@ -63,7 +49,7 @@ describe('a question that is answered in a drawing', () => {
     await says('places', '2 can be marked here. Take one away first.')
     await check(1, 'places', 'open')
     await says('places', '2 of 2 marked')
-    await click(named('Take away 2'))
+    await click(labelled('Take away 2'))
     await says('places', '1 of 2 marked')
     await tabToLabel('Cross-hair on the picture')
     // From the middle of 640 by 300, in steps of 16, to the hut.
@@ -73,7 +59,7 @@ describe('a question that is answered in a drawing', () => {
   }, 60_000)
 
   it('takes an interval on a line by keys, with or without its ends', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await click(By.css('#at-line'))
     await typed(driver, '64', Key.ENTER)
     await says('line', 'An interval begins at 64.')
@@ -90,7 +76,7 @@ describe('a question that is answered in a drawing', () => {
   }, 60_000)
 
   it('takes points and lines in a plane by keys, moves them by pointer, and goes back', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     const grid = question('plane', '.field svg')
     await tabToLabel('Cross-hair on the grid')
     // From (5, 500), in steps of 1 and 50, to (0, 200) and (1, 300); then to (6, 800) for the point.
@@ -99,23 +85,23 @@ describe('a question that is answered in a drawing', () => {
     await keys(Key.ARROW_RIGHT, ...times(Key.ARROW_UP, 2), Key.ENTER)
     await keys(...times(Key.ARROW_RIGHT, 5), ...times(Key.ARROW_UP, 10), Key.ENTER)
     await says('plane', '2 of 2 drawn')
-    await click(named('Move (6, 800) of Costs the same'))
+    await click(labelled('Move (6, 800) of Costs the same'))
     await says('plane', 'Press where this point of Costs the same belongs.')
     // The grid is 450 by 334 of 520 by 400, with 48 on the left of it and 44 below.
     await pressAt(grid, (48 + 225) / 520, (356 - 167) / 400)
     await says('plane', '(5, 500)')
-    await click(named('Undo in question 3'))
+    await click(labelled('Undo in question 3'))
     await says('plane', '(6, 800)')
-    await click(named('Redo in question 3'))
+    await click(labelled('Redo in question 3'))
     await says('plane', '(5, 500)')
-    await click(named('Undo in question 3'))
+    await click(labelled('Undo in question 3'))
     await says('plane', '(6, 800)')
     await check(3, 'plane')
     expect(await violations(driver, ['day', 'contrast'])).toEqual([])
   }, 90_000)
 
   it('takes bars that are moved by keys, typed, and pulled', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await tabToLabel('May')
     await driver
       .actions()
@@ -125,10 +111,10 @@ describe('a question that is answered in a drawing', () => {
       .perform()
     await keys(...times(Key.ARROW_UP, 6))
     await says('bars', '1 of 3 bars set')
-    await click(named('Height of June'))
+    await click(labelled('Height of June'))
     await typed(driver, '44.5', Key.TAB)
     await says('bars', '44.5 isn’t a height here.')
-    await click(named('Height of June'))
+    await click(labelled('Height of June'))
     await typed(driver, '45', Key.TAB)
     await says('bars', '2 of 3 bars set')
     // July is the last of four bars; the drawing is 620 by 300, with 244 for the 60 boats, 26 from the top.
@@ -150,19 +136,19 @@ describe('a question that is answered in a drawing', () => {
   }, 60_000)
 
   it('takes a whole that is cut and marked, and a sum that is shared out to the penny', async () => {
-    const { driver } = browser
-    for (let part = 1; part < 4; part += 1) await click(named('One part more'))
+    const { driver } = open.browser
+    for (let part = 1; part < 4; part += 1) await click(labelled('One part more'))
     await click(question('cut', 'svg path:nth-of-type(2)'))
     await click(question('cut', 'svg path:nth-of-type(3)'))
     await tabTo(driver, 'the last part', 'el.closest("[data-question=cut]") && el.textContent.trim() === "Part 4"')
     await keys(Key.SPACE)
     await says('cut', '4 equal parts; marked: 3 of 4')
     await check(5, 'cut')
-    await click(named('Share of Office'))
+    await click(labelled('Share of Office'))
     await typed(driver, '160', Key.TAB)
     await typed(driver, '240.005', Key.TAB)
     await says('split', 'A sum has two places behind the mark.')
-    await click(named('Share of Chandlery'))
+    await click(labelled('Share of Chandlery'))
     await typed(driver, Key.END, Key.BACK_SPACE, Key.TAB)
     await typed(driver, '560', Key.TAB)
     await says('split', 'all shared out')
@@ -170,7 +156,7 @@ describe('a question that is answered in a drawing', () => {
   }, 60_000)
 
   it('takes a drawing: a ring by pointer, a line by keys, and rubs out', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     const picture = question('drawn', '.field svg')
     const tool = (name: string) => click(By.xpath(`//*[@data-question="drawn"]//label[normalize-space()="${name}"]`))
     await tool('Ring')
@@ -202,16 +188,16 @@ describe('a question that is answered in a drawing', () => {
   }, 60_000)
 
   it('takes a formula that is typed and put together, and shows how it is read', async () => {
-    const { driver } = browser
-    await click(named('Formula'))
+    const { driver } = open.browser
+    await click(labelled('Formula'))
     await typed(driver, 'p + 0.9k')
     await says('formula', '“k” isn’t one of the letters here.')
     await typed(driver, Key.BACK_SPACE)
-    await click(named('n: n'))
-    await click(named('·: times'))
-    await click(named('p: p'))
+    await click(labelled('n: n'))
+    await click(labelled('·: times'))
+    await click(labelled('p: p'))
     await see(driver, question('formula', '.katex'))
-    expect(await (await see(driver, named('Formula'))).getAttribute('value')).toBe('p + 0.9n · p')
+    expect(await (await see(driver, labelled('Formula'))).getAttribute('value')).toBe('p + 0.9n · p')
     await says('formula', 'typed')
     await check(8, 'formula')
     expect(await violations(driver, allThemes)).toEqual([])

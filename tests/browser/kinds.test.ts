@@ -1,43 +1,29 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { allThemes, violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
-import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser } from '../support/browser'
-import { onQuestions, question } from '../support/questions'
-import { startServer } from '../support/server'
-import type { RunningServer } from '../support/server'
+import { By, Key, press, see, signIn, text } from '../support/browser'
+import { questionBench } from '../support/question-bench'
+import { labelled, question } from '../support/questions'
 
-let server: RunningServer
-let browser: Browser
-beforeAll(async () => {
-  server = await startServer({ ANVIL_LOG: 'error' })
-  browser = await openBrowser()
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
-
-const { click, says, keys } = onQuestions(() => browser)
-const named = (label: string): By => By.css(`[aria-label="${label}"]`)
+const { open, click, says, keys } = questionBench()
 const tabToLabel = (label: string, back = false) =>
-  tabTo(browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`, { back })
+  tabTo(open.browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`, { back })
 /** Chooses from a list that drops down, by keyboard. */
 async function chooseIn(label: string, words: string): Promise<void> {
   await tabToLabel(label)
   await keys(words)
 }
 async function check(number: number, id: string, status = 'passed'): Promise<void> {
-  await allSaved(browser.driver)
-  await click(named(`Check question ${number}`))
-  if (status === 'passed') await stepIs(browser.driver, id, status)
+  await allSaved(open.browser.driver)
+  await click(labelled(`Check question ${number}`))
+  if (status === 'passed') await stepIs(open.browser.driver, id, status)
 }
 
 describe('each kind of question', () => {
   it('in which something is chosen: statements by pointer, a grid by keyboard', async () => {
-    const { driver } = browser
-    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
-    await startPaper(driver, server.url, 'try-kinds', question('one'), 'Begin')
+    const { driver } = open.browser
+    await signIn(driver, open.server.url, 'robin.tarn@sallowmere.test')
+    await startPaper(driver, open.server.url, 'try-kinds', question('one'), 'Begin')
     for (const [statement, word] of [
       ['sort', 'True'],
       ['filter', 'True'],
@@ -62,7 +48,7 @@ describe('each kind of question', () => {
   }, 90_000)
 
   it('in which something is typed: what can’t belong is said, and nothing is removed', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await press(driver, 'Next task')
     await see(driver, question('term'))
     await click(question('term', 'input'))
@@ -96,7 +82,7 @@ describe('each kind of question', () => {
   }, 90_000)
 
   it('in which something is arranged: by keys, by pressing, and by pulling', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await press(driver, 'Next task')
     await see(driver, question('order'))
     await tabToLabel('Post the entry: down')
@@ -127,7 +113,7 @@ describe('each kind of question', () => {
       await click(question('place', `[data-target="${target}"] .target`))
     }
     await says('place', '3 placed, 1 left')
-    await click(named('Take out “6010 Wages”, from “What the yard has”'))
+    await click(labelled('Take out “6010 Wages”, from “What the yard has”'))
     await click(By.xpath('//ul[@aria-label="To be placed"]//button[normalize-space()="6010 Wages"]'))
     await click(question('place', '[data-target="costs"] .target'))
     const [from, to] = [

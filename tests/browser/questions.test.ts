@@ -1,36 +1,23 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
-import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
-import type { Browser } from '../support/browser'
-import { onQuestions, question } from '../support/questions'
-import { startServer } from '../support/server'
-import type { RunningServer } from '../support/server'
+import type { By } from '../support/browser'
+import { Key, press, see, signIn, text } from '../support/browser'
+import { questionBench } from '../support/question-bench'
+import { labelled, question } from '../support/questions'
 
-let server: RunningServer
-let browser: Browser
-beforeAll(async () => {
-  server = await startServer({ ANVIL_LOG: 'error' })
-  browser = await openBrowser()
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
-
-const { click, says, keys } = onQuestions(() => browser)
+const { open, click, says, keys } = questionBench()
 const option = (id: string, value: string): By => question(id, `input[value="${value}"]`)
 const chosen = (id: string): Promise<string[]> =>
-  browser.driver.executeScript(
+  open.browser.driver.executeScript(
     `return [...document.querySelectorAll('[data-question="${id}"] input:checked')].map(one => one.value)`,
   )
-const labelled = (label: string): By => By.css(`button[aria-label="${label}"]`)
 
 describe('questions', () => {
   it('are answered by pointer, changed, cleared and gone back to', async () => {
-    const { driver } = browser
-    await signIn(driver, server.url, 'robin.tarn@sallowmere.test')
-    await startPaper(driver, server.url, 'before-network', question('cable'), 'Begin')
+    const { driver } = open.browser
+    await signIn(driver, open.server.url, 'robin.tarn@sallowmere.test')
+    await startPaper(driver, open.server.url, 'before-network', question('cable'), 'Begin')
     await click(option('cable', 'straight'))
     await says('cable', 'one chosen')
     await click(option('cable', 'crossover'))
@@ -46,7 +33,7 @@ describe('questions', () => {
   }, 60_000)
 
   it('are found again after a reload, and checked one by one: wrong, then right', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await allSaved(driver)
     await driver.navigate().refresh()
     await see(driver, question('cable'))
@@ -62,7 +49,7 @@ describe('questions', () => {
   }, 60_000)
 
   it('take as many as they say, and refuse one more in words without taking any away', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     for (const id of ['a70', 'a95']) await click(option('neighbours', id))
     await says('neighbours', '2 chosen')
     await click(option('neighbours', 'a94'))
@@ -78,7 +65,7 @@ describe('questions', () => {
   }, 60_000)
 
   it('are answered by keyboard alone: a block cut and marked, an option, a line', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     await tabTo(driver, 'four parts', 'el.closest("[data-question=quarters]") && el.ariaLabel === "4 equal parts"')
     await keys(Key.ENTER)
     await says('quarters', '4 parts, 0 of 1 marked')
@@ -116,7 +103,7 @@ describe('questions', () => {
   }, 90_000)
 
   it('are judged at the end as they stand, partly where that is said, and every point shows', async () => {
-    const { driver } = browser
+    const { driver } = open.browser
     for (const id of ['walls', 'distance']) await click(option('slow', id))
     await says('slow', '2 chosen')
     await allSaved(driver)

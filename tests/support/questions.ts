@@ -20,3 +20,6 @@ export const onQuestions = (browser: () => Browser) => ({
       .sendKeys(...pressed)
       .perform(),
 })
+
+/** Something by its label, which may be seen or only spoken. */
+export const labelled = (label: string): By => By.css(`[aria-label="${label}"]`)

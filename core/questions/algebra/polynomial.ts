@@ -14,6 +14,8 @@ export interface Quotient {
 /** More than this isn’t worked out: whoever asks goes another way. */
 const MOST_TERMS = 120
 const MOST_DEGREE = 60
+/** A number by itself is raised further than letters are. */
+const MOST_EXPONENT = 1000
 const MOST_DIGITS = 2000n
 
 /** What grows beyond what can be worked out exactly. */
@@ -74,6 +76,12 @@ export function product(one: Polynomial, other: Polynomial): Polynomial {
   return whole
 }
 export function raised(base: Polynomial, exponent: number): Polynomial {
+  const number = base.size === 1 ? base.get('') : undefined
+  if (number && exponent <= MOST_EXPONENT) {
+    const power = rational(number.above ** BigInt(exponent), number.below ** BigInt(exponent))
+    if (!isSmall(power)) throw new TooLarge()
+    return constant(power)
+  }
   if (exponent > MOST_DEGREE) throw new TooLarge()
   let result = ONE
   for (let left = exponent; left > 0; left -= 1) result = product(result, base)

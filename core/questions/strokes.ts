@@ -94,9 +94,15 @@ function shapeSvg(shape: Shape): string {
   const plain = 'stroke="#222" stroke-width="1.5"'
   switch (shape.shape) {
     case 'rectangle':
-      return `<rect x="${shape.x}" y="${shape.y}" width="${shape.width}" height="${shape.height}" fill="${FILLS[shape.tone]}" ${plain}/>`
+      return (
+        `<rect x="${shape.x}" y="${shape.y}" width="${shape.width}" height="${shape.height}" ` +
+        `fill="${FILLS[shape.tone]}" ${plain}/>`
+      )
     case 'ellipse':
-      return `<ellipse cx="${shape.x}" cy="${shape.y}" rx="${shape.across / 2}" ry="${shape.down / 2}" fill="${FILLS[shape.tone]}" ${plain}/>`
+      return (
+        `<ellipse cx="${shape.x}" cy="${shape.y}" rx="${shape.across / 2}" ry="${shape.down / 2}" ` +
+        `fill="${FILLS[shape.tone]}" ${plain}/>`
+      )
     case 'line':
       return `<polyline points="${listOf(shape.points)}" fill="none" ${plain}${shape.dashed ? ' stroke-dasharray="6 4"' : ''}/>`
     case 'polygon':
@@ -112,7 +118,8 @@ function strokeSvg(drawn: Stroke): string {
   const ink = `fill="none" stroke="${INK[drawn.colour]}" stroke-width="3"`
   if (drawn.tool === 'text') {
     const [{ x, y }] = drawn.points as [Spot]
-    return `<text x="${x}" y="${y}" font-family="sans-serif" font-size="15" fill="${INK[drawn.colour]}">${escaped(drawn.text)}</text>`
+    const look = `font-family="sans-serif" font-size="15" fill="${INK[drawn.colour]}"`
+    return `<text x="${x}" y="${y}" ${look}>${escaped(drawn.text)}</text>`
   }
   if (drawn.tool === 'ring') {
     const { x, y, across, down } = ringOf(drawn.points)

@@ -129,7 +129,7 @@ function typed(id: string, { target }: Event) {
       <label>
         <span>{{ bar.text }}</span>
         <input
-          class="figure"
+          class="figure typed-in"
           type="text"
           maxlength="20"
           autocomplete="off"
@@ -200,11 +200,5 @@ label {
 }
 input {
   width: 5rem;
-  padding: 0.2rem 0.4rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  background: var(--surface);
-  color: var(--ink);
-  font: inherit;
 }
 </style>

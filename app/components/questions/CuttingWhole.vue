@@ -71,7 +71,7 @@ const parts = computed(() => {
     />
     <label>
       <input
-        class="figure"
+        class="figure typed-in"
         type="number"
         min="1"
         :max="MOST_PARTS"
@@ -116,7 +116,7 @@ const parts = computed(() => {
       <template v-if="!isEqual">
         <input
           v-model="cuts[one.at]"
-          class="figure"
+          class="figure typed-in"
           type="number"
           min="1"
           :max="one.size - 1"
@@ -200,11 +200,5 @@ path {
 }
 input {
   width: 4rem;
-  padding: 0.15rem 0.3rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  background: var(--surface);
-  color: var(--ink);
-  font: inherit;
 }
 </style>

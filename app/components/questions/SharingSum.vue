@@ -61,7 +61,7 @@ function typed(id: string, { target }: Event) {
         <span class="money">
           {{ part.currency }}
           <input
-            class="figure"
+            class="figure typed-in"
             type="text"
             inputmode="decimal"
             autocomplete="off"
@@ -110,12 +110,6 @@ label {
 }
 input {
   width: 8rem;
-  padding: 0.25rem 0.4rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  background: var(--surface);
-  color: var(--ink);
-  font: inherit;
   text-align: right;
 }
 </style>

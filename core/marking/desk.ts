@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { pointsInWords } from './points'
 import type { Hundredths } from './points'
 
 const words = z.string().trim().max(4000)
@@ -75,7 +76,8 @@ export function foldMarking(entries: readonly DeskEntry[]): Marking {
 }
 
 /** How far an answer has come at the desk. */
-export type DeskState = 'to-mark' | 'one-more' | 'differs' | 'ready' | 'released'
+export const deskStates = ['to-mark', 'one-more', 'differs', 'ready', 'released'] as const
+export type DeskState = (typeof deskStates)[number]
 export interface Standing {
   state: DeskState
   /** What holds, once it is said; the trainee sees it once it is released. */
@@ -121,7 +123,7 @@ export function whyNoMark({ points, remarks }: GivenMark, criteria: readonly Mar
   const missing = criteria.filter(({ id }) => points[id] === undefined)
   if (missing.length > 0) return 'Every criterion needs points, even if they are none.'
   const over = criteria.find(({ id, outOf }) => points[id]! > outOf)
-  if (over) return `${(points[over.id]! / 100).toFixed(2)} is more than the ${(over.outOf / 100).toFixed(2)} there are.`
+  if (over) return `${pointsInWords(points[over.id]!)} is more than the ${pointsInWords(over.outOf)} there are.`
   return remarks.some(({ from, to }) => to <= from) ? 'A remark stands on at least one character.' : null
 }
 

@@ -4,6 +4,7 @@ import type { Prefix } from '../tools/network/addresses'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from './options'
+import { asSentence } from './wording'
 
 const MOST_PARTS = 64
 const prefix = z.string().refine(text => readPrefix(text) !== null, 'a prefix such as 10.44.64.0/24')
@@ -90,7 +91,7 @@ export const dividing = {
     if (bits && sorted(cut) !== sorted(bits)) return wholly(false, words, `Cut into ${lengthsText(cut)}.`, 'other-cut')
     const sameMarks = !marked || [...given.marked].sort().join() === [...marked].sort().join()
     const found = marked ? markedText(given.marked) : `cut into ${lengthsText(cut)}`
-    return wholly(sameMarks, words, `${found[0]!.toUpperCase()}${found.slice(1)}.`, 'other-mark')
+    return wholly(sameMarks, words, asSentence(found), 'other-mark')
   },
   sentence: (_, { parts, marked }) => `cut into ${lengthsText(bitsIn(parts))}; ${markedText(marked)}`,
 } satisfies QuestionKind<DividingPart, Divided, z.infer<typeof key>>

@@ -6,6 +6,7 @@ import { area, picture, spotText } from './picture'
 import { POINTS } from './shares'
 import { COLOURS, encloses, joins, stroke } from './strokes'
 import type { Stroke } from './strokes'
+import { asSentence } from './wording'
 
 const MOST_STROKES = 200
 
@@ -71,9 +72,8 @@ export const drawn = {
     words: strokes === null ? 'nothing drawn yet' : `${strokes.length} drawn`,
   }),
   judge(on, strokes, { is, apart, points }) {
-    const expected = `${is.map(askedText).join('; ')}.`
-    const words = `${expected[0]!.toUpperCase()}${expected.slice(1)}`
-    if (!strokes) return unanswered(words)
+    const expected = asSentence(is.map(askedText).join('; '))
+    if (!strokes) return unanswered(expected)
     const rings = is.flatMap(one => ('ring' in one ? [one.ring.area] : []))
     const fits = (drawn: Stroke, one: Asked, anyColour = false): boolean => {
       if (!anyColour && one.colour && drawn.colour !== one.colour) return false
@@ -86,8 +86,8 @@ export const drawn = {
     const found = `${strokesText(on, strokes)}.`
     const fault = coloured > right ? 'other-colour' : 'not-drawn-so'
     const met = right === is.length
-    if (met || points === 'all') return wholly(met, words, found, fault)
-    return { met, share: right / is.length, expected: words, found, fault }
+    if (met || points === 'all') return wholly(met, expected, found, fault)
+    return { met, share: right / is.length, expected, found, fault }
   },
   sentence: (on, strokes) => strokesText(on, strokes),
 } satisfies QuestionKind<DrawnPart, Strokes, z.infer<typeof key>>

@@ -9,6 +9,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { readNumber } from './numbers'
 import { partId } from './options'
+import { asSentence } from './wording'
 
 const MOST = 1000
 const name = z
@@ -57,7 +58,6 @@ export const readingOf = ({ names, units }: FormulaPart, text: string): FormulaR
     units: Object.entries(units ?? {}).flatMap(([unit, { of }]) => [unit, of]),
   })
 
-const sentence = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}.`
 const inUnits = (asked: FormulaPart, read: Extract<FormulaRead, { ok: true }>) =>
   inBaseUnits(read.formula, asked.units ?? {})
 
@@ -85,7 +85,7 @@ export const formula = {
     if (text === null || text.trim() === '') return unanswered(expected)
     const found = `${text.trim()}.`
     const [read, right] = [readingOf(asked, text), readingOf(asked, is)]
-    if (!read.ok) return wholly(false, expected, `${text.trim()}: ${sentence(read.why)}`, 'misread')
+    if (!read.ok) return wholly(false, expected, `${text.trim()}: ${asSentence(read.why)}`, 'misread')
     if (!right.ok) return wholly(false, expected, found, 'other-value')
     const relative = standing(inUnits(asked, read), inUnits(asked, right), domain as Domain)
     if (relative !== 'same') return wholly(false, expected, found, FAULTS[relative])

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listOrder, optionId, options, partId, textOf } from './options'
+import { bySeed, doubled, listOrder, optionId, options, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const part = z.strictObject({
@@ -67,6 +66,6 @@ export const matching = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met, share: rightLessWrong(right, wrong, all), expected, found, fault }
   },
-  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, right: shuffled(asked.right, seed) } : asked),
+  arranged: (asked, seed) => bySeed(asked, 'right', seed),
   sentence: (asked, pairs) => pairsText(asked, pairs) || 'nothing',
 } satisfies QuestionKind<MatchingPart, Record<string, string>, z.infer<typeof key>>

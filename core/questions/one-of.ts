@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, drawnOptions, listed, listOrder, optionId, partId, textOf } from './options'
+import { bySeed, doubled, drawnOptions, listOrder, listed, optionId, partId, textOf } from './options'
 
 const part = z.strictObject({ kind: z.literal('one-of'), id: partId, options: drawnOptions, order: listOrder })
 export type OneOfPart = z.infer<typeof part>
@@ -26,7 +25,7 @@ export const oneOf = {
     if (chosen === null) return unanswered(expected)
     return wholly(ids.includes(chosen), expected, `“${textOf(given, chosen)}” was chosen.`, 'other-option')
   },
-  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, options: shuffled(asked.options, seed) } : asked),
+  arranged: (asked, seed) => bySeed(asked, 'options', seed),
   choices: { of: ({ options: given }) => given, in: chosen => [chosen] },
   sentence: ({ options: given }, chosen) => `“${textOf(given, chosen)}”`,
 } satisfies QuestionKind<OneOfPart, string, z.infer<typeof key>>

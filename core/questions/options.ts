@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { shuffled } from '../shuffle'
 import { readFormula } from './algebra/read'
 import { picture } from './picture'
 
@@ -33,6 +34,12 @@ export type Option = z.infer<typeof option>
 
 /** Whether options stand as they are written, or in the order that the sitting’s seed gives them. */
 export const listOrder = z.enum(['fixed', 'by-seed']).default('fixed')
+/** A part with one of its lists in the order of a seed, where it says that it may stand so. */
+export const bySeed = <Name extends string, Part extends Record<Name, readonly unknown[]> & { order: string }>(
+  asked: Part,
+  list: Name,
+  seed: number,
+): Part => (asked.order === 'by-seed' ? { ...asked, [list]: shuffled(asked[list], seed) } : asked)
 
 export const options = z.array(option).min(2).max(20)
 export const drawnOptions = z.array(drawnOption).min(2).max(20)

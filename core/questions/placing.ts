@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listOrder, option, optionId, partId, textOf } from './options'
+import { bySeed, doubled, listOrder, option, optionId, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const MOST_USES = 20
@@ -85,6 +84,6 @@ export const placing = {
     if (met || points === 'all') return wholly(met, expected, found, 'wrong-place')
     return { met, share: rightLessWrong(right, wrong, wanted.length), expected, found, fault: 'wrong-place' }
   },
-  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, items: shuffled(asked.items, seed) } : asked),
+  arranged: (asked, seed) => bySeed(asked, 'items', seed),
   sentence: (asked, placed) => placedText(asked, placed) || 'nothing',
 } satisfies QuestionKind<PlacingPart, Record<string, string[]>, z.infer<typeof key>>

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, drawnOptions, listed, listOrder, optionId, partId, textOf } from './options'
+import { bySeed, doubled, drawnOptions, listOrder, listed, optionId, partId, textOf } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const count = z.int().min(1).max(20)
@@ -71,7 +70,7 @@ export const severalOf = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met: false, share: rightLessWrong(right, wrong, is.length), expected, found, fault }
   },
-  arranged: (asked, seed) => (asked.order === 'by-seed' ? { ...asked, options: shuffled(asked.options, seed) } : asked),
+  arranged: (asked, seed) => bySeed(asked, 'options', seed),
   choices: { of: ({ options: given }) => given, in: ids => ids },
   sentence: ({ options: given }, ids) => listed(ids.map(id => textOf(given, id))),
 } satisfies QuestionKind<SeveralOfPart, string[], z.infer<typeof key>>

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { shuffled } from '../shuffle'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
-import { doubled, listOrder, optionId, options, partId } from './options'
+import { bySeed, doubled, listOrder, optionId, options, partId } from './options'
 import { POINTS, rightLessWrong } from './shares'
 
 const part = z.strictObject({
@@ -55,7 +54,6 @@ export const statements = {
     if (met || points === 'all') return wholly(met, expected, found, fault)
     return { met, share: rightLessWrong(right, wrong, ids.length), expected, found, fault }
   },
-  arranged: (asked, seed) =>
-    asked.order === 'by-seed' ? { ...asked, statements: shuffled(asked.statements, seed) } : asked,
+  arranged: (asked, seed) => bySeed(asked, 'statements', seed),
   sentence: (asked, said) => saidOf(asked, said) || 'nothing',
 } satisfies QuestionKind<StatementsPart, Record<string, boolean>, z.infer<typeof key>>

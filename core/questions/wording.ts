@@ -44,3 +44,6 @@ export function isMisspelt(given: string, right: string): boolean {
     return word === other || (other.length >= LONG_WORD && isSlip(word, other))
   })
 }
+
+/** What was said as the middle of a sentence, as one by itself: with a capital, and a full stop. */
+export const asSentence = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}.`

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { deskAct, givenMark } from '../marking/desk'
+import { deskAct, deskStates, givenMark } from '../marking/desk'
 
 const points = z.number()
-export const deskStates = ['to-mark', 'one-more', 'differs', 'ready', 'released'] as const
 
 /** A part whose answers people mark, and how far they are. */
 export const deskPart = z.strictObject({

@@ -191,6 +191,17 @@ const evidenceRows = (evidence: readonly JudgedCriterion[], personId: string) =>
     at,
   }))
 
+/** What a sitting says about skills now, in place of what it said. */
+async function replaceEvidence(
+  trx: Database,
+  id: string,
+  personId: string,
+  evidence: readonly JudgedCriterion[],
+): Promise<void> {
+  await trx('evidence').where({ sitting_id: id }).delete()
+  await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
+}
+
 /** How many rows at the most share one write: SQLite takes 32,766 values in a statement, and a row has eight. */
 const SHARED_ROWS = 1000
 
@@ -365,8 +376,7 @@ export function sittingsIn(db: Database) {
             waiting_hundredths: waiting,
           })
         await trx('sitting_snapshots').where({ sitting_id: id }).delete()
-        await trx('evidence').where({ sitting_id: id }).delete()
-        await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
+        await replaceEvidence(trx, id, personId, evidence)
       })
     },
     /** Score and evidence with what a marker gave, in one transaction. */
@@ -376,8 +386,7 @@ export function sittingsIn(db: Database) {
     ): Promise<void> {
       await db.transaction(async trx => {
         await trx<SittingRow>('sittings').where({ id }).update({ score_hundredths: score, waiting_hundredths: waiting })
-        await trx('evidence').where({ sitting_id: id }).delete()
-        await trx.batchInsert('evidence', evidenceRows(evidence, personId), 50)
+        await replaceEvidence(trx, id, personId, evidence)
       })
     },
     async credit(id: string, credit: 'claimed' | 'declined'): Promise<void> {

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { allThemes, violations } from '../support/axe'
-import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
+import { handIn, startPaper, tabTo, total, type as typed } from '../support/bench'
 import { By, Key, press, see, signIn } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
 
-const { open, click, says, keys } = questionBench()
-const tabToLabel = (label: string) => tabTo(open.browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`)
+const { open, click, says, keys, check, tabToLabel } = questionBench()
 const times = (key: string, count: number): string[] => Array.from({ length: count }, () => key)
 
 /** Where a share of a drawing’s width and height is, from its middle, and that it is in sight. */
@@ -22,11 +21,6 @@ async function pressAt(drawing: By, across: number, down: number): Promise<void>
     .move(await spotIn(drawing, across, down))
     .click()
     .perform()
-}
-async function check(number: number, id: string, status = 'passed'): Promise<void> {
-  await allSaved(open.browser.driver)
-  await click(labelled(`Check question ${number}`))
-  if (status === 'passed') await stepIs(open.browser.driver, id, status)
 }
 
 describe('a question that is answered in a drawing', () => {

@@ -1,22 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { allThemes, violations } from '../support/axe'
-import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
+import { handIn, startPaper, tabTo, total, type as typed } from '../support/bench'
 import { By, Key, press, see, signIn, text } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
 
-const { open, click, says, keys } = questionBench()
-const tabToLabel = (label: string, back = false) =>
-  tabTo(open.browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`, { back })
+const { open, click, says, keys, check, tabToLabel } = questionBench()
 /** Chooses from a list that drops down, by keyboard. */
 async function chooseIn(label: string, words: string): Promise<void> {
   await tabToLabel(label)
   await keys(words)
-}
-async function check(number: number, id: string, status = 'passed'): Promise<void> {
-  await allSaved(open.browser.driver)
-  await click(labelled(`Check question ${number}`))
-  if (status === 'passed') await stepIs(open.browser.driver, id, status)
 }
 
 describe('each kind of question', () => {

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll } from 'vitest'
+import { allSaved, stepIs, tabTo } from './bench'
 import { openBrowser } from './browser'
 import type { Browser } from './browser'
-import { onQuestions } from './questions'
+import { labelled, onQuestions } from './questions'
 import { startServer } from './server'
 import type { RunningServer } from './server'
 
@@ -19,5 +20,18 @@ export function questionBench() {
     await open.browser.close()
     await open.server.stop()
   })
-  return { open, ...onQuestions(() => open.browser) }
+  const acts = onQuestions(() => open.browser)
+  return {
+    open,
+    ...acts,
+    /** Goes by Tab to what has this label. */
+    tabToLabel: (label: string, back = false) =>
+      tabTo(open.browser.driver, label, `el.ariaLabel === ${JSON.stringify(label)}`, { back }),
+    /** Checks a question once all is saved; where it passes, waits until it has. */
+    async check(number: number, id: string, status = 'passed'): Promise<void> {
+      await allSaved(open.browser.driver)
+      await acts.click(labelled(`Check question ${number}`))
+      if (status === 'passed') await stepIs(open.browser.driver, id, status)
+    },
+  }
 }

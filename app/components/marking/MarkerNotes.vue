@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { GivenMark } from '~~/core/marking/desk'
+import { pointsInWords } from '~~/core/marking/points'
 import type { AnswerToMark, PartToMark } from '~~/core/wire/marking'
 
 /** What a marker says: remarks on places of the answer, a comment on all of it, and the answer to a reply. */
@@ -38,7 +39,7 @@ function remove(at: number) {
   draft.value = { ...draft.value, remarks: draft.value.remarks.filter((_, one) => one !== at) }
 }
 const pointsText = ({ points }: GivenMark): string =>
-  props.criteria.map(({ id, label }) => `${label} ${((points[id] ?? 0) / 100).toFixed(2)}`).join(', ')
+  props.criteria.map(({ id, label }) => `${label} ${pointsInWords(points[id] ?? 0)}`).join(', ')
 
 const comment = useTemplateRef<{ $el: HTMLTextAreaElement }>('comment')
 defineExpose({ write: () => comment.value?.$el.focus() })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pointsInWords } from '~~/core/marking/points'
 import type { PartToMark } from '~~/core/wire/marking'
 
 /** The criteria of a part: a level is chosen, or points are typed. Points in hundredths by criterion. */
@@ -12,6 +13,7 @@ const emit = defineEmits<{ give: [id: string, points: number | null]; take: [id:
 
 type Criterion = PartToMark['criteria'][number]
 const isAt = ({ id }: Criterion, points: number): boolean => props.points[id] === Math.round(points * 100)
+const written = (points: number | undefined): string => (points === undefined ? '' : pointsInWords(points))
 function typed({ id, outOf }: Criterion, { target }: Event) {
   if (!(target instanceof HTMLInputElement)) return
   const text = target.value.trim().replace(',', '.')
@@ -19,7 +21,7 @@ function typed({ id, outOf }: Criterion, { target }: Event) {
   emit('give', id, value !== null && value <= outOf * 100 ? value : null)
   // What isn’t a number of points here isn’t kept.
   const kept = props.points[id]
-  if (value === null || value > outOf * 100) target.value = kept === undefined ? '' : (kept / 100).toFixed(2)
+  if (value === null || value > outOf * 100) target.value = written(kept)
 }
 </script>
 
@@ -38,7 +40,7 @@ function typed({ id, outOf }: Criterion, { target }: Event) {
           class="figure"
           type="text"
           inputmode="decimal"
-          :value="points[one.id] === undefined ? '' : (points[one.id]! / 100).toFixed(2)"
+          :value="written(points[one.id])"
           :aria-label="`Points for ${one.label}, of ${one.outOf.toFixed(2)}`"
           @change="typed(one, $event)"
         />

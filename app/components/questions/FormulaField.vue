@@ -2,6 +2,7 @@
 import { toTex } from '~~/core/questions/algebra/tex'
 import { readingOf } from '~~/core/questions/formula'
 import type { FormulaPart } from '~~/core/questions/formula'
+import { asSentence } from '~~/core/questions/wording'
 import FormulaDrawn from './FormulaDrawn.vue'
 import { useTyped } from './useTyped'
 
@@ -70,9 +71,7 @@ const palette = computed((): { name: string; signs: Sign[] }[] => {
 })
 const read = computed(() => (text.value.trim() === '' ? null : readingOf(props.part, text.value)))
 const tex = computed(() => (read.value?.ok ? toTex(read.value.formula) : null))
-const wrong = computed(() =>
-  read.value && !read.value.ok ? `${read.value.why[0]!.toUpperCase()}${read.value.why.slice(1)}.` : '',
-)
+const wrong = computed(() => (read.value && !read.value.ok ? asSentence(read.value.why) : ''))
 
 /** Puts a sign where the caret is, as if it had been typed: the field’s own undo knows it. */
 function put({ put: sign, back = 0 }: Sign) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { readingOf } from '~~/core/questions/number'
 import type { NumberAnswer, NumberPart } from '~~/core/questions/number'
+import { asSentence } from '~~/core/questions/wording'
 import { useTyped } from './useTyped'
 
 /** A number, with a unit where one is asked for. What can’t belong to it is said at once, and nothing is removed. */
@@ -21,7 +22,7 @@ const { text, typed, settle } = useTyped(
 const wrong = computed(() => {
   if (text.value.trim() === '') return ''
   const read = readingOf(props.part, now(text.value))
-  return read.ok ? '' : `${read.why[0]!.toUpperCase()}${read.why.slice(1)}.`
+  return read.ok ? '' : asSentence(read.why)
 })
 function choose({ target }: Event) {
   if (!(target instanceof HTMLSelectElement)) return

@@ -2,6 +2,7 @@
 import { readNumber } from '~~/core/questions/numbers'
 import { moneyText } from '~~/core/questions/sharing'
 import type { SharingPart } from '~~/core/questions/sharing'
+import { asSentence } from '~~/core/questions/wording'
 
 /** A sum of money that is shared out: what each gets is typed, and drawn as a part of the whole. */
 const props = defineProps<{ part: SharingPart; answer: Readonly<Record<string, number>> | null; closed: boolean }>()
@@ -33,7 +34,7 @@ function typed(id: string, { target }: Event) {
   if (text === '') return emit('answer', Object.keys(others).length === 0 ? null : others)
   const read = readNumber(text, { decimal, fractions: false })
   const pennies = read.ok ? { above: read.value.above * 100n, below: read.value.below } : null
-  if (!pennies) wrong[id] = read.ok ? '' : `${read.why[0]!.toUpperCase()}${read.why.slice(1)}.`
+  if (!pennies) wrong[id] = read.ok ? '' : asSentence(read.why)
   else if (pennies.above % pennies.below !== 0n) wrong[id] = 'A sum has two places behind the mark.'
   else if (pennies.above < 0n) wrong[id] = 'Nobody gets less than nothing.'
   else emit('answer', { ...others, [id]: Number(pennies.above / pennies.below) })

@@ -1,5 +1,5 @@
 import type { Quotient } from './polynomial'
-import { TooLarge, isSame, product, ratio } from './polynomial'
+import { isSame, orTooLarge, product, ratio } from './polynomial'
 import { asQuotient } from './quotient'
 import { namesIn } from './tree'
 import type { Formula, Relation, RelationSign, Tree } from './tree'
@@ -28,14 +28,8 @@ const TURNED: Readonly<Record<RelationSign, RelationSign>> = {
 }
 
 /** Exact: whether two quotients are the same; null where that would grow too large. */
-function sameQuotient(one: Quotient, other: Quotient): boolean | null {
-  try {
-    return isSame(product(one.above, other.below), product(other.above, one.below))
-  } catch (thrown) {
-    if (thrown instanceof TooLarge) return null
-    throw thrown
-  }
-}
+const sameQuotient = (one: Quotient, other: Quotient): boolean | null =>
+  orTooLarge(() => isSame(product(one.above, other.below), product(other.above, one.below)))
 
 const negative = (of: Tree): Tree => ({ is: 'negative', of })
 const difference = ({ left, right }: Relation): Tree => ({ is: 'minus', left, right })
@@ -72,13 +66,8 @@ function treeStanding(given: Tree, right: Tree, domain: Domain): Standing {
 function steadyRatio(given: Tree, right: Tree, domain: Domain): number | null {
   const [one, other] = [asQuotient(given), asQuotient(right)]
   if (one && other) {
-    try {
-      const direct = ratio(product(one.above, other.below), product(other.above, one.below))
-      if (direct) return direct.above > 0n ? 1 : -1
-    } catch (thrown) {
-      if (!(thrown instanceof TooLarge)) throw thrown
-    }
-    return null
+    const direct = orTooLarge(() => ratio(product(one.above, other.below), product(other.above, one.below)))
+    return direct && (direct.above > 0n ? 1 : -1)
   }
   const ratios = pointsOf(given, right, domain)
     .map(point => valueOf(given, point) / valueOf(right, point))
@@ -92,13 +81,7 @@ function steadyRatio(given: Tree, right: Tree, domain: Domain): number | null {
 /** Whether two equations say the same once both are without anything below a line. */
 function sameWithoutLines(given: Tree, right: Tree): boolean {
   const [one, other] = [asQuotient(given), asQuotient(right)]
-  if (!one || !other) return false
-  try {
-    return ratio(one.above, other.above) !== null
-  } catch (thrown) {
-    if (thrown instanceof TooLarge) return false
-    throw thrown
-  }
+  return one !== null && other !== null && orTooLarge(() => ratio(one.above, other.above)) !== null
 }
 
 function relationStanding(given: Relation, right: Relation, domain: Domain): Standing {

@@ -20,6 +20,15 @@ const MOST_DIGITS = 2000n
 
 /** What grows beyond what can be worked out exactly. */
 export class TooLarge extends Error {}
+/** What some reckoning comes to; null where it grows too large. */
+export function orTooLarge<Result>(reckon: () => Result): Result | null {
+  try {
+    return reckon()
+  } catch (thrown) {
+    if (thrown instanceof TooLarge) return null
+    throw thrown
+  }
+}
 
 export const ONE: Polynomial = new Map([['', rational(1n)]])
 export const NONE: Polynomial = new Map()

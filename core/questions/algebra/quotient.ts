@@ -1,4 +1,4 @@
-import type { Polynomial, Quotient } from './polynomial'
+import type { Quotient } from './polynomial'
 import { ONE, TooLarge, added, constant, letter, product, raised } from './polynomial'
 import type { Tree } from './tree'
 
@@ -24,10 +24,9 @@ function divided(one: Quotient, other: Quotient): Quotient {
   return { above: product(one.above, other.below), below: product(one.below, other.above) }
 }
 function summed(one: Quotient, other: Quotient, sign: 1n | -1n): Quotient {
-  const cross = (a: Polynomial, b: Polynomial): Polynomial => product(a, b)
   return {
-    above: added(cross(one.above, other.below), cross(other.above, one.below), sign),
-    below: cross(one.below, other.below),
+    above: added(product(one.above, other.below), product(other.above, one.below), sign),
+    below: product(one.below, other.below),
   }
 }
 function power(base: Quotient, exponent: number): Quotient {

@@ -1,12 +1,13 @@
-import { deskKey, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
+import { deskKey, deskStates, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
 import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marking/desk'
+import { pointsInWords } from '../../../core/marking/points'
+import { played } from '../../../core/proof/ground'
 import { asQuestion } from '../../../core/tools/questions/shown'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
 import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
 import { evidenceFrom } from '../../../core/skills/evidence'
-import { deskStates } from '../../../core/wire/marking'
 import type { AnswerToMark, DeskPart, DeskView, PartToMark } from '../../../core/wire/marking'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment } from '../../db/assignments'
@@ -195,7 +196,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
         samples: step.step.samples.map(({ name, ops, points }) => ({
           name,
           points,
-          work: asQuestion(task.tool.id, playedFrom(task, ops), stepId),
+          work: asQuestion(task.tool.id, played(task.tool, task.start, ops).state, stepId),
         })),
         markers: markersOf(assignment),
         criteria: step.step.criteria.map(({ id, label, feedback, levels = [] }, at) => ({
@@ -277,14 +278,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
 }
 export type MarkingService = ReturnType<typeof markingService>
 
-/** The work of a task after some operations on its start. */
-const playedFrom = ({ tool, start }: TaskPlan, ops: readonly unknown[]): unknown =>
-  ops.reduce<unknown>((state, op) => {
-    const applied = tool.apply(state, tool.op.parse(op))
-    return applied.ok ? applied.state : state
-  }, start)
-
 const pointsText = ({ points }: GivenMark): string =>
   Object.entries(points)
-    .map(([id, value]) => `${id} ${(value / 100).toFixed(2)}`)
+    .map(([id, value]) => `${id} ${pointsInWords(value)}`)
     .join(', ')

@@ -1,5 +1,5 @@
 import { releasedIn } from '../../../core/marking/desk'
-import { SCORING } from '../../../core/marking/points'
+import { SCORING, pointsInWords } from '../../../core/marking/points'
 import { advancing, begin, startOf } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
@@ -90,7 +90,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
         waiting: after.waiting,
         evidence: evidenceFrom(sitting.id, told.endedAt, after),
       })
-      const detail = `${sitting.paperId}: ${inWords(told.before)} before, ${inWords(after.points)} now`
+      const detail = `${sitting.paperId}: ${pointsInWords(told.before)} before, ${pointsInWords(after.points)} now`
       await audit.note(by, 'rescore', [{ sittingId: sitting.id, detail }])
       log.info({ sitting: sitting.id, before: told.before, after: after.points }, 'marked again')
     }
@@ -123,8 +123,6 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
   }
 }
 export type RescoringService = ReturnType<typeof rescoringService>
-
-const inWords = (hundredths: number): string => (hundredths / 100).toFixed(2)
 
 /** The same steps for the same points in the same books: only then do the operations of the log mean the same. */
 function whyNot(sat: Plan, newest: Plan): string | null {

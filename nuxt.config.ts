@@ -116,6 +116,7 @@ export default defineNuxtConfig({
           "script-src 'self' 'unsafe-inline'",
           "style-src 'self' 'unsafe-inline'",
           "img-src 'self' data: blob:",
+          "media-src 'self' blob:",
           "font-src 'self'",
           "connect-src 'self'",
           "frame-ancestors 'none'",

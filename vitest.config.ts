@@ -6,7 +6,17 @@ import type { TestSpecification } from 'vitest/node'
 const AT_A_TIME = 3
 
 /** What takes longest begins first, so that the others fill the time beside it. */
-const LONGEST = ['browser/paper', 'browser/offline', 'fault/kill', 'fault/handing-in']
+const LONGEST = [
+  'browser/paper',
+  'browser/offline',
+  'fault/kill',
+  'fault/storage',
+  'remark/remark',
+  'fault/handing-in',
+  'fault/first-start',
+  'sitting/sittings.test',
+  'captures/captures',
+]
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
     const place = ({ moduleId }: TestSpecification): number => {

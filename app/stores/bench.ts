@@ -15,9 +15,12 @@ import type {
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
 import { withEvent, withProgress } from '~/sync/applying'
+import { deviceName } from '~/sync/device-name'
 import { openQueue } from '~/sync/queue'
 import { Sender } from '~/sync/sender'
 import type { SenderState } from '~/sync/sender'
+import { settledAll } from '~/sync/waiting'
+import type { Waiting } from '~/sync/waiting'
 import { Works } from '~/sync/works'
 import type { OpenTask } from '~/sync/works'
 
@@ -78,6 +81,8 @@ export const useBenchStore = defineStore('bench', () => {
   let doing: Promise<unknown> = Promise.resolve()
   /** Operations that changed the work, of those that wait. */
   const changing = new Set<string>()
+  /** What else waits on this device, and has to be with the server before the end. */
+  const beside = new Set<Waiting>()
   let finishing = false
   let clock: Clock | null = null
   /** This page's own name. Another one takes the sitting over by a name of its own. */
@@ -420,7 +425,7 @@ export const useBenchStore = defineStore('bench', () => {
     finishing = true
     failure.value = ''
     try {
-      if (!readOnly.value && !(await outbox?.settle())) {
+      if (!readOnly.value && !((await outbox?.settle()) && (await settledAll(beside)))) {
         throw new Error(
           sender.value.held
             ? 'The clock stands; hand in when it runs again.'
@@ -449,6 +454,8 @@ export const useBenchStore = defineStore('bench', () => {
   }
 
   return {
+    beside,
+    seatName: () => seat,
     sitting,
     tasks,
     pace,
@@ -489,9 +496,3 @@ export const useBenchStore = defineStore('bench', () => {
     sendNow,
   }
 })
-
-/** What the room is told of the device, so that a move from one to another can be seen. */
-function deviceName(): string {
-  const system = /Windows|Mac OS X|Android|Linux|iPhone|iPad/.exec(navigator.userAgent)?.[0] ?? 'a device'
-  return `${system}, ${window.innerWidth} × ${window.innerHeight}`
-}

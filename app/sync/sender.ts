@@ -35,6 +35,17 @@ export interface SenderState {
   roundTripMs: number | null
 }
 
+/**
+ * What a failed call means for what it would have sent: it is tried again, waits for the clock, belongs to another
+ * page by now, or will never be taken.
+ */
+export function afterFailing(error: unknown): 'again' | 'held' | 'taken-over' | 'never' {
+  if (!(error instanceof CallFailed)) return 'again'
+  if (error.code === 'taken-over') return 'taken-over'
+  if (error.code === 'paused') return 'held'
+  return error.unreached || [401, 429, 500].includes(error.status ?? 0) ? 'again' : 'never'
+}
+
 /** The events that go out next: one at least. */
 function batchOf(waiting: readonly ClientEvent[]): ClientEvent[] {
   const batch: ClientEvent[] = []
@@ -140,23 +151,15 @@ export class Sender {
   }
 
   async #failed(error: unknown, batch: ClientEvent[]): Promise<void> {
-    if (error instanceof CallFailed && error.code === 'taken-over') {
-      this.takeOver()
-      return
-    }
-    if (error instanceof CallFailed && error.code === 'paused') {
+    const next = afterFailing(error)
+    if (next === 'taken-over') return this.takeOver()
+    if (next === 'held') {
       this.#unreached = false
       this.#held = true
       this.#timer = setTimeout(() => void this.send(), HELD_WAIT_MS)
       return
     }
-    if (
-      error instanceof CallFailed &&
-      !error.unreached &&
-      error.status !== 401 &&
-      error.status !== 429 &&
-      error.status !== 500
-    ) {
+    if (next === 'never' && error instanceof CallFailed) {
       await this.#done(batch)
       this.options.rejected(error, batch)
       return

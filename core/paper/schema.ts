@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { sourceDocument } from './documents'
+import { reading } from './reading'
 
 /** A short name for files, addresses and references: lower case, digits, hyphens. */
 export const slug = z
@@ -99,6 +100,8 @@ export const task = z.strictObject({
   brief: z.strictObject({
     situation: z.array(z.string()).min(1),
     documents: z.array(sourceDocument).default([]),
+    /** Something longer that stays in sight beside the steps. */
+    reading: reading.optional(),
   }),
   /** Read by the tool. */
   setup: z.unknown(),

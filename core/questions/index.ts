@@ -19,6 +19,7 @@ import { plane } from './plane'
 import { severalOf } from './several-of'
 import { sharing } from './sharing'
 import { shortText } from './short-text'
+import { spoken } from './spoken'
 import { statements } from './statements'
 import { written } from './written'
 
@@ -47,6 +48,7 @@ const kinds = {
   'formula': formula,
   'written': written,
   'drawn': drawn,
+  'spoken': spoken,
 } as const
 export const kindIds = Object.keys(kinds)
 
@@ -67,6 +69,7 @@ export const part = z.discriminatedUnion('kind', [
   formula.part,
   written.part,
   drawn.part,
+  spoken.part,
   sharing.part,
   cutting.part,
   bars.part,
@@ -93,6 +96,7 @@ export const key = z.discriminatedUnion('kind', [
   formula.key,
   written.key,
   drawn.key,
+  spoken.key,
   sharing.key,
   cutting.key,
   bars.key,

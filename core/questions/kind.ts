@@ -25,6 +25,8 @@ export interface QuestionKind<Part, Answer, Key> {
   judge(part: Part, answer: Answer | null, key: Key): Finding
   /** The part with its list in the order of a seed, where it says that it may stand so. What is right stays. */
   arranged?(part: Part, seed: number): Part
+  /** Whether an answer goes on from the one before it, so that going back passes over that one. */
+  continues?(before: Answer, now: Answer): boolean
   /** What is chosen from, and which of it an answer chooses: the trainee can rule some of it out. */
   choices?: { of(part: Part): readonly Option[]; in(answer: Answer): readonly string[] }
   /** The answer as the end of a sentence, for logs and reports. */

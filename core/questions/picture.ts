@@ -10,7 +10,7 @@ const tone = z.enum(['line', 'light', 'strong']).default('line')
 export const spot = z.strictObject({ x: z.number(), y: z.number() })
 export type Spot = z.infer<typeof spot>
 
-const shape = z.discriminatedUnion('shape', [
+export const shape = z.discriminatedUnion('shape', [
   z.strictObject({ shape: z.literal('rectangle'), x: at, y: at, width: size, height: size, tone }),
   z.strictObject({ shape: z.literal('ellipse'), x: at, y: at, across: size, down: size, tone }),
   z.strictObject({
@@ -26,6 +26,8 @@ const shape = z.discriminatedUnion('shape', [
     text: z.string().min(1).max(80),
     anchor: z.enum(['start', 'middle', 'end']).default('middle'),
     large: z.boolean().default(false),
+    /** What the label tells when somebody rests on it. */
+    more: z.string().min(1).max(300).optional(),
   }),
 ])
 export type Shape = z.infer<typeof shape>

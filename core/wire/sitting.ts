@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { adjustments } from '../assignment/adjustments'
 import { sourceDocument } from '../paper/documents'
+import { reading } from '../paper/reading'
 import { aids, trayItem } from '../paper/schema'
 import { clientEvent, howEnded } from '../sitting/events'
 
@@ -81,7 +82,11 @@ export type TaskView = z.infer<typeof taskView>
 /** What a task is worked on with: it comes when the task is first opened. */
 export const taskWorkView = z.strictObject({
   id: z.string(),
-  brief: z.strictObject({ situation: z.array(z.string()), documents: z.array(sourceDocument) }),
+  brief: z.strictObject({
+    situation: z.array(z.string()),
+    documents: z.array(sourceDocument),
+    reading: reading.nullable(),
+  }),
   /** Read by the tool, together with what is shared. */
   setup: z.unknown(),
   /** Parts of the setup that several tasks may have: by name in the setup, and by digest. */

@@ -30,7 +30,8 @@ export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgres
 
 /** What is read before and beside the work. */
 export function briefOf({ task }: TaskPlan): TaskWorkView['brief'] {
-  return { situation: task.brief.situation, documents: task.brief.documents }
+  const { situation, documents, reading = null } = task.brief
+  return { situation, documents, reading }
 }
 
 /** The task as it now stands, with the steps that differ from `before`; with all of them where there is no before. */

@@ -4,6 +4,7 @@ import {
   getCookie,
   getHeader,
   getMethod,
+  getQuery,
   getRequestIP,
   getRequestURL,
   setResponseHeader,
@@ -33,6 +34,8 @@ export interface Call {
   staff(action: Action): Promise<Person>
   /** The JSON body, read by a schema; throws a Problem with 400, 408, 413, 415 or 422. */
   body<Schema extends z.ZodType>(schema: Schema, limits?: Partial<BodyLimits>): Promise<z.infer<Schema>>
+  /** What follows the path, read by a schema; throws a Problem with 422. */
+  query<Schema extends z.ZodType>(schema: Schema): z.infer<Schema>
   /** A parameter of the route. */
   id: string
   network: string
@@ -72,6 +75,7 @@ async function callOf(event: H3Event): Promise<Call> {
     person,
     staff: async action => allowed(await person(), action),
     body: (schema, limits) => readBodyAs(event, schema, { ...USUAL, ...limits }),
+    query: schema => readAs(schema, getQuery(event)),
     id: event.context.params?.id ?? '',
     network: getRequestIP(event) ?? 'unknown',
   }
@@ -198,7 +202,10 @@ async function readBodyAs<Schema extends z.ZodType>(
   schema: Schema,
   limits: BodyLimits,
 ): Promise<z.infer<Schema>> {
-  const value = await readJson(event, limits)
+  return readAs(schema, await readJson(event, limits))
+}
+
+function readAs<Schema extends z.ZodType>(schema: Schema, value: unknown): z.infer<Schema> {
   const read = schema.safeParse(value)
   if (read.success) return read.data
   const fields = Object.fromEntries(read.error.issues.map(issue => [issue.path.join('.') || 'body', issue.message]))

@@ -17,6 +17,7 @@ import { noticeBoard } from './ground/notices'
 import { peopleService } from './people/people'
 import { planService } from './sitting/plans'
 import { presenceBook } from './sitting/presence'
+import { recordingService } from './sitting/recordings'
 import { rescoringService } from './after/rescoring'
 import { resultService } from './after/results'
 import { roomService } from './room/rooms'
@@ -45,6 +46,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     work: workService(context, plans, starting),
     starting,
     sittings,
+    recordings: recordingService(context, { live, writer }),
     results: resultService(context, plans, sittings),
     skills: skillService(context, plans),
     courses: courseService(context, audit),

@@ -43,14 +43,20 @@ const people = {
 
 let template: Promise<{ folder: string; file: string; papers: Paper[] }> | undefined
 
+/** Publishes the shipped content without its proof, which has tests of its own. */
+export async function publishUnproved(db: Database): Promise<Paper[]> {
+  const { papers, trees } = await readContent(['content'])
+  for (const tree of trees) await skillTreesIn(db).put(tree)
+  for (const one of papers) await papersIn(db).publish(one)
+  return papers
+}
+
 /** A data file with the shipped content and five people in it, made once and copied for each test. */
 async function makeTemplate(): Promise<{ folder: string; file: string; papers: Paper[] }> {
   const folder = await mkdtemp(join(tmpdir(), 'anvil-world-'))
   const file = join(folder, 'template.sqlite')
   const db = await openDatabase(file)
-  const { papers, trees } = await readContent(['content'])
-  for (const tree of trees) await skillTreesIn(db).put(tree)
-  for (const one of papers) await papersIn(db).publish(one)
+  const papers = await publishUnproved(db)
   await peopleIn(db).add(Object.values(people))
   await roomPeopleIn(db).put('office', ['tobias'])
   await db.destroy()

@@ -19,7 +19,12 @@ export interface Browser {
 }
 
 /** Debian's Chromium without a screen, with a profile of its own. */
-export async function openBrowser({ width = 1280, height = 800, networkLog = false } = {}): Promise<Browser> {
+export async function openBrowser({
+  width = 1280,
+  height = 800,
+  networkLog = false,
+  microphone = false,
+} = {}): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'anvil-chromium-'))
   const options = new Options()
   options.setChromeBinaryPath(process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium')
@@ -38,6 +43,8 @@ export async function openBrowser({ width = 1280, height = 800, networkLog = fal
     `--user-data-dir=${profile}`,
     `--window-size=${width},${height}`,
   )
+  // One that beeps, and that every page may use.
+  if (microphone) options.addArguments('--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream')
   if (networkLog) {
     const preferences = new logging.Preferences()
     preferences.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL)

@@ -10,6 +10,8 @@ import { BEGINNING, startServer } from './server'
  * start proves all content and loads the demo: that is done once, and every server begins with a copy of what it left.
  */
 export default async function buildOnce(): Promise<() => Promise<void>> {
+  // One of the two projects that need it has done it already.
+  if (process.env[BEGINNING]) return async () => undefined
   await build()
   await buildWithTools()
   const folder = await mkdtemp(join(tmpdir(), 'anvil-beginning-'))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useBenchStore } from '~/stores/bench'
+import { useRecordingsStore } from '~/stores/recordings'
 
 /** Movement, marks, help and the truth about saving, in one line. */
 defineProps<{ first: boolean; last: boolean; leaves: boolean; unread: number }>()
@@ -16,6 +17,7 @@ defineEmits<{
   leaveSection: []
 }>()
 const bench = useBenchStore()
+const recordings = useRecordingsStore()
 
 /** From here on a verdict takes so long that the trainee should know why. */
 const SLOW_MS = 1500
@@ -32,6 +34,7 @@ const saved = computed(() => {
     return `${counted(waiting, 'change', 'changes')} waiting for the connection${bench.durable ? ', kept on this device' : '; keep this page open'}`
   if (held) return `${counted(waiting, 'change', 'changes')} waiting for the clock`
   if (waiting > 0) return slow.value ? 'Saving… the connection is slow' : 'Saving…'
+  if (recordings.waiting > 0) return `Saving… ${counted(recordings.waiting, 'piece', 'pieces')} of a recording to go`
   if (bench.savedAt === null) return ''
   const trip =
     roundTripMs === null

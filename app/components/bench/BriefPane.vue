@@ -49,6 +49,10 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
   overflow: hidden auto;
   background: var(--surface);
 }
+/* A step that is gone to stands below the reading, not behind it. */
+.brief:has([data-reading]) {
+  scroll-padding-top: min(60vh, 46rem);
+}
 .brief:focus {
   outline-offset: -3px;
 }

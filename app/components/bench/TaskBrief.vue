@@ -6,7 +6,7 @@ import { useBenchStore } from '~/stores/bench'
 const props = defineProps<{ task: TaskView; inHand: boolean; alone: boolean }>()
 const bench = useBenchStore()
 const speaking = ref(false)
-const brief = computed(() => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [] })
+const brief = computed(() => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [], reading: null })
 
 function readAloud() {
   speechSynthesis.cancel()
@@ -54,6 +54,12 @@ onBeforeUnmount(() => speechSynthesis.cancel())
     </p>
     <template v-else>
       <p v-for="text in brief.situation" :key="text">{{ text }}</p>
+      <CaseReading
+        v-if="brief.reading"
+        :reading="brief.reading"
+        :window="`/sittings/${bench.sitting?.id}/reading/${task.id}`"
+        :may-open="bench.sitting?.rules.secondWindow ?? false"
+      />
       <SourceDocuments v-if="brief.documents.length > 0" :key="task.id" :documents="brief.documents" />
       <StepLadder :task="task" />
     </template>

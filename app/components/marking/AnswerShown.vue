@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { kindOf, part as partSchema } from '~~/core/questions'
 import { drawingOf } from '~/components/questions/kinds'
+import { speaking } from '~/components/questions/speaking'
 import type { GivenMark } from '~~/core/marking/desk'
 
 /** A question’s answer for reading: a text with the remarks on it, anything else as it was answered. */
 const props = defineProps<{
   work: { part: unknown; answer: unknown } | null
+  /** The sitting in which it was given; none for a model or a sample. */
+  sittingId?: string
   remarks?: GivenMark['remarks']
   /** Whether places of a text can be selected, for remarks. */
   selectable?: boolean
 }>()
 const emit = defineEmits<{ selected: [range: { from: number; to: number } | null] }>()
 
+provide(speaking, { urlOf: recording => `/api/sittings/${props.sittingId ?? ''}/recordings/${recording}` })
 const part = computed(() => {
   const read = partSchema.safeParse(props.work?.part)
   return read.success ? read.data : null

@@ -2,7 +2,9 @@
 import type { Picture, Shape, Spot } from '~~/core/questions/picture'
 
 /** A picture declared as data, with its words for whoever doesn’t see it. What lies on it goes into the slot. */
-defineProps<{ picture: Picture }>()
+const props = defineProps<{ picture: Picture }>()
+const emit = defineEmits<{ more: [text: string] }>()
+const tells = computed(() => props.picture.shapes.some(one => one.shape === 'text' && one.more))
 
 const corners = (points: readonly Spot[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ')
 const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
@@ -13,7 +15,7 @@ const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
     class="picture"
     :viewBox="`0 0 ${picture.width} ${picture.height}`"
     :style="{ maxWidth: `${picture.width}px` }"
-    role="img"
+:role="tells ? 'group' : 'img'"
     :aria-label="picture.words"
   >
     <template v-for="(shape, at) in picture.shapes" :key="at">
@@ -37,7 +39,12 @@ const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
       <polygon v-else-if="shape.shape === 'polygon'" :class="toneOf(shape)" :points="corners(shape.points)" />
       <text
         v-else
-        :class="{ large: shape.large }"
+        :class="{ large: shape.large, tells: shape.more }"
+        :tabindex="shape.more ? 0 : undefined"
+        :role="shape.more ? 'img' : undefined"
+        :aria-label="shape.more ? `${shape.text}: ${shape.more}` : undefined"
+        @focus="shape.more && emit('more', `${shape.text}: ${shape.more}`)"
+        @mouseenter="shape.more && emit('more', `${shape.text}: ${shape.more}`)"
         :x="shape.x"
         :y="shape.y"
         :text-anchor="shape.anchor"
@@ -82,5 +89,10 @@ text {
 text.large {
   font-size: 17px;
   font-weight: 700;
+}
+.tells {
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+  cursor: help;
 }
 </style>

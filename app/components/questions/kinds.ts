@@ -28,6 +28,7 @@ const loaders: Record<Part['kind'], Load> = {
   'sharing': () => import('./SharingSum.vue'),
   'drawn': () => import('./DrawnPicture.vue'),
   'written': () => import('./WrittenText.vue'),
+  'spoken': () => import('./SpokenAnswer.vue'),
   'formula': () => import('./FormulaField.vue'),
 }
 const drawn = new Map<Part['kind'], Component>()

@@ -3,7 +3,7 @@ import type { StepResultView } from '~~/core/wire/result'
 import AnswerShown from '../marking/AnswerShown.vue'
 
 /** What was answered to a step that a person marked, what they said to it, and what the trainee says to that. */
-const props = defineProps<{ marked: NonNullable<StepResultView['marked']>; canReply: boolean }>()
+const props = defineProps<{ marked: NonNullable<StepResultView['marked']>; canReply: boolean; sittingId: string }>()
 const emit = defineEmits<{ reply: [text: string] }>()
 const text = ref('')
 const asks = computed(() => props.canReply && props.marked.reply === null)
@@ -11,7 +11,7 @@ const asks = computed(() => props.canReply && props.marked.reply === null)
 
 <template>
   <div class="marked">
-    <AnswerShown :work="marked.work" :remarks="marked.given.remarks" />
+    <AnswerShown :work="marked.work" :sitting-id="sittingId" :remarks="marked.given.remarks" />
     <ol v-if="marked.given.remarks.length > 0" class="small">
       <li v-for="(one, at) in marked.given.remarks" :key="at">{{ at + 1 }}: {{ one.text }}</li>
     </ol>

@@ -81,6 +81,7 @@ const time = computed(() => {
           v-if="step.marked"
           :marked="step.marked"
           :can-reply="canReply"
+          :sitting-id="sittingId"
           @reply="text => $emit('reply', step.id, text)"
         />
         <table>

@@ -33,9 +33,9 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
   },
   figure: (state, name, { step }) => (name === 'answer' ? figureOf(state, step) : null),
   isBegun: (state, step) => answerTo(state, step) !== null,
-  arranged({ parts }, seed) {
+  arranged({ parts, ...others }, seed) {
     const arranged = parts.map((part, at) => (kindOf(part).arranged?.(part, seed + at) ?? part) as Part)
-    return arranged.some((part, at) => part !== parts[at]) ? { parts: arranged } : null
+    return arranged.some((part, at) => part !== parts[at]) ? { ...others, parts: arranged } : null
   },
   proving,
   pack,

@@ -38,7 +38,12 @@ export function apply(state: QuestionsState, op: QuestionsOp): Applied<Questions
       if (!read.success) return refused('This is no answer to this kind of question.')
       const wrong = kind.refusal(part, read.data) ?? ruledOutIn(state, part, read.data)
       if (wrong) return refused(wrong)
-      return { ok: true, state: same(before, read.data) ? state : answered(state, part.id, read.data) }
+      if (same(before, read.data)) return { ok: true, state }
+      const goesOn = before !== null && kind.continues?.(before, read.data)
+      return {
+        ok: true,
+        state: goesOn ? withAnswer(state, part.id, read.data) : answered(state, part.id, read.data),
+      }
     }
     case 'clear':
       return before === null

@@ -39,6 +39,7 @@ const setup = questionsSetup.parse({
     { kind: 'sharing', id: 'money', sum: 100, among: named('a', 'b') },
     { kind: 'formula', id: 'math', names: ['x'] },
     { kind: 'written', id: 'text', least: 2, most: 5 },
+    { kind: 'spoken', id: 'speech', most: 60 },
     { kind: 'drawn', id: 'draw', picture: { width: 100, height: 100, words: 'A square.', shapes: [] } },
   ],
 })
@@ -91,6 +92,21 @@ describe('an answer', () => {
     expect(questions.effect(rule('a', true))).toBe('look')
     expect(questions.describe(rule('a', true), start)).toBe('Ruled out a in two.')
     expect(questions.describe(rule('a', false), start)).toBe('Put back a in two.')
+  })
+
+  it('that goes on from the one before it is gone back over as one', () => {
+    const said = (recording: string, seconds: number) => answer('speech', { recording, seconds })
+    const twice = after(said('a', 2), said('a', 4), said('b', 2), said('b', 3))
+    const back = apply(twice, { type: 'undo', part: 'speech' })
+    expect(back.ok && back.state.answers).toEqual({ speech: { recording: 'a', seconds: 4 } })
+    const first = back.ok && apply(back.state, { type: 'undo', part: 'speech' })
+    expect(first && first.ok && first.state.answers).toEqual({})
+  })
+
+  it('may be shown beside another that needs it', () => {
+    const parts = setup.parts.slice(0, 2)
+    expect(initial({ parts, shows: { two: ['one'] } }).shows).toEqual({ two: ['one'] })
+    expect(() => initial({ parts, shows: { two: ['none'] } })).toThrow(/no part none/)
   })
 
   it('that is the same as before changes nothing', () => {
@@ -233,6 +249,7 @@ const keys: Record<string, Key> = {
   money: { kind: 'sharing', is: { a: 60, b: 40 } },
   math: { kind: 'formula', is: 'x + 1', notation: true, domain: {} },
   text: { kind: 'written' },
+  speech: { kind: 'spoken' },
   draw: {
     kind: 'drawn',
     is: [{ ring: { text: 'a', area: { rectangle: { x: 10, y: 10, width: 9, height: 9 } } } }],
@@ -264,6 +281,7 @@ const anyAnswer = fc.oneof(
     }),
     { maxLength: 3 },
   ),
+  fc.record({ recording: fc.constantFrom('a', 'b'), seconds: fc.integer({ min: -1, max: 70 }) }),
   fc.constantFrom('x + 1', '1 + x', '(x', 'x*', 'sqrt(x)', 'x = 1'),
   fc.jsonValue(),
 )

@@ -3,11 +3,16 @@ import { kindOf, part } from '../../questions'
 import type { Part } from '../../questions'
 
 /** The questions of a task: a part for each of its steps, called as that is. */
-export const questionsSetup = z.strictObject({ parts: z.array(part).min(1).max(40) })
+export const questionsSetup = z.strictObject({
+  parts: z.array(part).min(1).max(40),
+  /** Parts whose answers are shown beside another one, which needs them. */
+  shows: z.record(z.string(), z.array(z.string()).min(1).max(8)).optional(),
+})
 export type QuestionsSetup = z.infer<typeof questionsSetup>
 
 export interface QuestionsState {
   parts: readonly Part[]
+  shows: Readonly<Record<string, readonly string[]>>
   /** Answers by part, each as its kind has it; none where nothing is answered. */
   answers: Readonly<Record<string, unknown>>
   /** What was answered before, the newest last; null for nothing. */
@@ -20,7 +25,7 @@ export interface QuestionsState {
 
 /** Throws a RangeError where the setup contradicts itself. */
 export function initial(setup: QuestionsSetup): QuestionsState {
-  const { parts } = questionsSetup.parse(setup)
+  const { parts, shows = {} } = questionsSetup.parse(setup)
   const ids = parts.map(({ id }) => id)
   const twice = ids.find((id, at) => ids.indexOf(id) !== at)
   if (twice) throw new RangeError(`Two parts are called ${twice}.`)
@@ -28,7 +33,9 @@ export function initial(setup: QuestionsSetup): QuestionsState {
     const wrong = kindOf(one).contradiction(one)
     if (wrong) throw new RangeError(`${one.id}: ${wrong}`)
   }
-  return { parts, answers: {}, earlier: {}, later: {}, ruledOut: {} }
+  const unknown = [...Object.keys(shows), ...Object.values(shows).flat()].find(id => !ids.includes(id))
+  if (unknown) throw new RangeError(`There is no part ${unknown} whose answer could be shown.`)
+  return { parts, shows, answers: {}, earlier: {}, later: {}, ruledOut: {} }
 }
 
 export const partNamed = ({ parts }: QuestionsState, id: string): Part | undefined => parts.find(one => one.id === id)

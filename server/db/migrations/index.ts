@@ -7,6 +7,7 @@ import * as manyTools from './0005-many-tools'
 import * as unitsRoomsProgrammes from './0006-units-rooms-programmes'
 import * as markedAgain from './0007-marked-again'
 import * as theMarkingDesk from './0008-the-marking-desk'
+import * as recordings from './0009-recordings'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -18,6 +19,7 @@ const all: [string, Knex.Migration][] = [
   ['0006-units-rooms-programmes', unitsRoomsProgrammes],
   ['0007-marked-again', markedAgain],
   ['0008-the-marking-desk', theMarkingDesk],
+  ['0009-recordings', recordings],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

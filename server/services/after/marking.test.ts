@@ -40,15 +40,15 @@ const sums = async (id: string) => {
 describe('an answer that a person marks', () => {
   it('waits, counts once it is released, and not before', async () => {
     const id = await sat()
-    // The number is 2.00 of 25.00, the text is worth 7.00.
-    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 25 })
+    // The number is 2.00 of 27.00, the text is worth 7.00.
+    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
     const [part] = (await desk().overview()).parts
     expect(part).toMatchObject({ stepId: 'dinghies', answers: 1, states: { 'to-mark': 1 } })
     await act(id, points(300, 150, 'Mention the Trust.'))
-    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 25 })
+    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
     expect(JSON.stringify(await result(id))).not.toContain('Mention the Trust')
     expect(await desk().release(world.people.marit, 'a')).toBe(1)
-    expect(await sums(id)).toEqual({ score: 6.5, waiting: 0, outOf: 25 })
+    expect(await sums(id)).toEqual({ score: 6.5, waiting: 0, outOf: 27 })
     const step = (await result(id)).tasks[0]!.steps.find(one => one.id === 'dinghies')!
     expect(step).toMatchObject({ status: 'marked', points: 4.5, marked: { work: { answer: TEXT } } })
     expect(step.criteria.map(one => one.points)).toEqual([3, 1.5])
@@ -80,7 +80,7 @@ describe('an answer that a person marks', () => {
     await act(id, points(200, 200))
     await desk().release(world.people.marit, 'a')
     world.restart()
-    expect(await sums(id)).toEqual({ score: 6, waiting: 0, outOf: 25 })
+    expect(await sums(id)).toEqual({ score: 6, waiting: 0, outOf: 27 })
     await act(id, points(400, 300))
     expect(await sums(id)).toMatchObject({ score: 6 })
     await desk().release(world.people.marit, 'a')
@@ -114,7 +114,7 @@ describe('an answer that a person marks', () => {
     const settle = { kind: 'settle', taskId: TASK, stepId: 'dinghies' } as const
     expect((await world.send(id, settle)).outcomes[0]?.refusal).toMatch(/^Nothing was answered here yet/)
     await world.services.sittings.submit(world.people.isla, id)
-    expect(await sums(id)).toEqual({ score: 2, waiting: 0, outOf: 25 })
+    expect(await sums(id)).toEqual({ score: 2, waiting: 0, outOf: 27 })
     expect(await refusalOf(act(id, points(0, 0)))).toBe('not-found')
     expect(await refusalOf(desk().part(world.people.marit, 'a', TASK, 'boats'))).toBe('not-found')
     expect(await refusalOf(desk().part(world.people.marit, 'b', TASK, 'dinghies'))).toBe('not-found')
@@ -148,7 +148,7 @@ describe('two markers', () => {
     const given = givenMark.parse({ points: { figures: 300, advice: 300 } })
     expect(await act(id, { kind: 'settled', given }, asha)).toMatchObject({ state: 'ready', holds: given })
     await desk().release(asha, 'a')
-    expect(await sums(id)).toEqual({ score: 8, waiting: 0, outOf: 25 })
+    expect(await sums(id)).toEqual({ score: 8, waiting: 0, outOf: 27 })
   })
 })
 

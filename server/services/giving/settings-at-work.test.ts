@@ -18,11 +18,11 @@ const sit = (how: 'right' | 'wrong' = 'right'): Promise<string> => world.sit(how
 async function sitWritten(given: AssignmentSettingsInput): Promise<void> {
   await world.give(given, { paperId: 'winter-plan' })
   const { id } = await world.start()
-  const op = { type: 'answer', part: 'letter', answer: 'Dear berth holder, please drain the water.' }
+  const op = { type: 'answer', part: 'dinghies', answer: 'No: they bring less than three boats do.' }
   await world.send(id, { kind: 'op', taskId: 'winter-store', op })
   await world.services.sittings.submit(world.people.isla, id)
 }
-const written = () => world.services.marking.part(world.people.marit, 'a', 'winter-store', 'letter')
+const written = () => world.services.marking.part(world.people.marit, 'a', 'winter-store', 'dinghies')
 
 const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
   resume: {

@@ -8,6 +8,8 @@ import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime } from '../../../core/sitting/sections'
 import { resulting } from '../../../core/sitting/result'
 import { evidenceFrom } from '../../../core/skills/evidence'
+import { recordingsAnswered } from '../../../core/tools/questions/shown'
+import { recordingsIn } from '../../db/recordings'
 import { sittingsIn } from '../../db/sittings'
 import type { StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
@@ -80,6 +82,9 @@ export function sittingWriter({ db, newId, log }: Context, { live, notices, judg
       evidence: voided ? [] : evidenceFrom(id, endedAt, result),
     })
     live.took(one, [event], state)
+    // What was deleted, and could be had back until now.
+    const used = state.tasks.flatMap(task => recordingsAnswered(one.plan.task(task.id)?.tool.id ?? '', task.work.state))
+    await recordingsIn(db).keepOnly(id, used)
     one.sitting = {
       ...one.sitting,
       state: 'ended',

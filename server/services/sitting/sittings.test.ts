@@ -1,7 +1,7 @@
-import { mkdtemp, rm } from 'node:fs/promises'
+import { copyFile, mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { openDatabase } from '../../db/connection'
 import type { Database } from '../../db/connection'
 import { evidenceIn } from '../../db/evidence'
@@ -13,7 +13,7 @@ import { servicesOf } from '..'
 import type { Context } from '../ground/context'
 import { loadDemo } from '../content/demo'
 import { givenPaper } from '../../testing/given'
-import { publishContent } from '../content/publishing'
+import { publishUnproved } from '../../testing/world'
 
 const NOON = Date.UTC(2026, 10, 24, 12)
 const TASK = 'wages-worked-not-paid'
@@ -39,9 +39,9 @@ let db: Database
 let time: number
 let context: Context
 let person: Person
-beforeEach(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'anvil-'))
-  db = await openDatabase(join(folder, 'data.sqlite'))
+
+async function openAt(file: string): Promise<void> {
+  db = await openDatabase(file)
   time = NOON
   let ids = 0
   context = {
@@ -52,6 +52,22 @@ beforeEach(async () => {
     program: 'test',
     log: silent,
   }
+}
+
+/** A data file in which the content is published: once for all tests, which begin with a copy. */
+let published: string
+beforeAll(async () => {
+  published = await mkdtemp(join(tmpdir(), 'anvil-'))
+  await openAt(join(published, 'data.sqlite'))
+  await publishUnproved(db)
+  await db.destroy()
+})
+afterAll(() => rm(published, { recursive: true, force: true }))
+
+beforeEach(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'anvil-'))
+  await copyFile(join(published, 'data.sqlite'), join(folder, 'data.sqlite'))
+  await openAt(join(folder, 'data.sqlite'))
 })
 afterEach(async () => {
   await db.destroy()
@@ -59,7 +75,6 @@ afterEach(async () => {
 })
 
 async function oneTrainee(): Promise<void> {
-  await publishContent(context, ['content'])
   person = {
     id: 'isla',
     name: 'Isla Quay',

@@ -6,6 +6,8 @@ import type { StepView, TaskView } from '~~/core/wire/sitting'
 import { drawingOf } from '~/components/questions/kinds'
 import { useBenchStore } from '~/stores/bench'
 import type { WorkOnTask } from '~/composables/useWork'
+import { speaking } from '~/components/questions/speaking'
+import { useRecordingsStore } from '~/stores/recordings'
 
 /** The questions of a task, each with its answer. What has the focus is the step in hand. */
 const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
@@ -22,6 +24,16 @@ interface Shown {
   progress: Progress
   canUndo: boolean
   canRedo: boolean
+  /** Answers to other parts that this one needs, as they were given. */
+  needs: { number: number; instruction: string; said: string }[]
+}
+function shownAnswer(id: string): Shown['needs'] {
+  const at = props.task.steps.findIndex(step => step.id === id)
+  const part = state.value?.parts.find(one => one.id === id)
+  if (!part || at < 0) return []
+  const answer = state.value?.answers[id] ?? null
+  const said = answer === null ? 'not answered yet' : kindOf(part).sentence(part, answer)
+  return [{ number: at + 1, instruction: props.task.steps[at]!.instruction, said }]
 }
 const shown = computed((): Shown[] =>
   props.task.steps.flatMap((step, at) => {
@@ -31,7 +43,8 @@ const shown = computed((): Shown[] =>
     const progress = kindOf(part).progress(part, answer)
     const has = (answers: Readonly<Record<string, readonly unknown[]>>): boolean => (answers[part.id] ?? []).length > 0
     const { earlier, later } = state.value
-    return [{ part, step, number: at + 1, answer, progress, canUndo: has(earlier), canRedo: has(later) }]
+    const needs = (state.value.shows[part.id] ?? []).flatMap(id => shownAnswer(id))
+    return [{ part, step, number: at + 1, answer, progress, canUndo: has(earlier), canRedo: has(later), needs }]
   }),
 )
 const inHand = computed(() => bench.stepInHand(props.task)?.id)
@@ -67,6 +80,14 @@ function ruling(part: Part) {
     onRuleOut: (option: string, on: boolean) => operate(part.id, { type: 'rule-out', option, on }),
   }
 }
+const recordings = useRecordingsStore()
+provide(speaking, {
+  urlOf: recording => `/api/sittings/${props.sittingId}/recordings/${recording}`,
+  piecesOf: recording => recordings.here.get(recording),
+  countOf: part => recordings.countOf(props.task.id, part),
+  failureOf: recording => recordings.failures.get(recording),
+  keep: (part, piece) => recordings.keep({ ...piece, taskId: props.task.id, stepId: part }),
+})
 /** What was taken in hand here is in sight, and stays where it is under the pointer. */
 let taken = ''
 function take(step: StepView) {
@@ -85,7 +106,7 @@ watch(inHand, async id => {
 <template>
   <div v-if="state" ref="list" class="questions">
     <section
-      v-for="{ part, step, number, answer, progress, canUndo, canRedo } in shown"
+      v-for="{ part, step, number, answer, progress, canUndo, canRedo, needs } in shown"
       :key="part.id"
       :class="['panel', { 'in-hand': step.id === inHand }]"
       :aria-labelledby="`asked-${part.id}`"
@@ -96,6 +117,9 @@ watch(inHand, async id => {
       <h3 :id="`asked-${part.id}`">
         <span class="soft">{{ number }}</span> {{ step.instruction }}
       </h3>
+      <p v-for="one in needs" :key="one.number" class="small needs" data-needs>
+        <span class="soft">{{ one.number }} {{ one.instruction }}</span> {{ one.said }}
+      </p>
       <component
         :is="drawingOf(part.kind)"
         :part="part"
@@ -175,6 +199,11 @@ h3 .soft {
 }
 .notice {
   margin: 0.5rem 0 0;
+}
+.needs {
+  margin: 0 0 0.4rem;
+  padding-left: 0.6rem;
+  border-left: 2px solid var(--line-strong);
 }
 footer {
   display: flex;

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useBenchStore } from '~/stores/bench'
+import { useRecordingsStore } from '~/stores/recordings'
 
 definePageMeta({ layout: 'bare' })
 const id = String(useRoute().params.id)
 const bench = useBenchStore()
+const recordings = useRecordingsStore()
 const clock = useServerClock()
 const time = useBenchTime(clock)
 const loading = ref('')
@@ -39,6 +41,8 @@ async function open() {
     seen.value = bench.messages.length
     if (bench.sitting?.state === 'ended') await toReceipt()
     else if (bench.currentId) bench.openTask(bench.currentId)
+    // What was said before is only needed once somebody goes on speaking.
+    if (bench.sitting?.state === 'running') void recordings.open(id).catch(() => undefined)
   } catch (error) {
     if (error instanceof CallFailed && error.status === 401)
       await navigateTo({ path: '/sign-in', query: { to: `/sittings/${id}` } })
@@ -47,7 +51,10 @@ async function open() {
 }
 const toReceipt = () => navigateTo(`/sittings/${id}/receipt`, { replace: true })
 onMounted(open)
-onBeforeUnmount(() => bench.close())
+onBeforeUnmount(() => {
+  recordings.close()
+  bench.close()
+})
 watch(
   () => bench.ended,
   ended => ended && toReceipt(),

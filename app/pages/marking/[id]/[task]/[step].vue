@@ -64,7 +64,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
         <h2>
           {{ nameOf(answer, place) }} <span class="small soft">{{ place + 1 }} of {{ part.answers.length }}</span>
         </h2>
-        <AnswerShown :work="answer.work" :remarks="draft.remarks" selectable @selected="range => (selected = range)" />
+        <AnswerShown
+          :key="answer.sittingId"
+          :work="answer.work"
+          :sitting-id="answer.sittingId"
+          :remarks="draft.remarks"
+          selectable
+          @selected="range => (selected = range)"
+        />
         <MarkerNotes
           ref="notes"
           v-model="draft"

@@ -57,6 +57,13 @@ function inOrder(state: string) {
     })
 }
 
+/** What hasn’t been tried yet, and could be before it counts. */
+const untried = computed(() =>
+  (assignments.value ?? []).filter(
+    ({ introduces, state, sittingsUsed }) => introduces !== null && state === 'open' && sittingsUsed === 0,
+  ),
+)
+
 const closest = computed(() => {
   const [first] = skills.value?.closeFirst ?? []
   const trades = skills.value?.trades ?? []
@@ -101,6 +108,10 @@ const closest = computed(() => {
         :assignments="found"
         :now="assignments[0]?.now ?? new Date().toISOString()"
       />
+      <p v-for="one in view === 'list' ? untried : []" :key="one.id" class="notice small" data-untried>
+        You haven’t tried {{ one.introduces }} yet.
+        <NuxtLink :to="`/assignments/${one.id}`">{{ one.paperTitle }}</NuxtLink> has no clock and costs nothing.
+      </p>
       <section v-for="group in view === 'list' ? groups : []" :key="group.state" :aria-label="group.title">
         <h2>
           {{ group.title }} <span class="soft small">{{ counted(group.lines.length, 'paper', 'papers') }}</span>
@@ -152,6 +163,9 @@ const closest = computed(() => {
 </template>
 
 <style scoped>
+[data-untried] {
+  margin: 0.8rem 0 0;
+}
 .head {
   display: flex;
   align-items: center;

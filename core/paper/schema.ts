@@ -102,6 +102,8 @@ export const task = z.strictObject({
     documents: z.array(sourceDocument).default([]),
     /** Something longer that stays in sight beside the steps. */
     reading: reading.optional(),
+    /** Reference papers that come with this task alone. */
+    references: z.array(reading).max(5).default([]),
   }),
   /** Read by the tool. */
   setup: z.unknown(),
@@ -144,10 +146,15 @@ export const release = z.strictObject({
 
 /** What lies in the tray beside the work: aids that this section allows. */
 export const trayItem = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('calculator') }),
+  /** A scientific one has powers, roots, angles, logarithms, fractions and a memory. */
+  z.strictObject({ kind: z.literal('calculator'), functions: z.enum(['basic', 'scientific']).default('basic') }),
+  /** Works out periods, rate, payment and sums of money over time. */
+  z.strictObject({ kind: z.literal('time-value') }),
   z.strictObject({ kind: z.literal('notes') }),
   /** A bench on which blocks of addresses are cut. */
   z.strictObject({ kind: z.literal('subnets') }),
+  /** A reference paper or formula sheet, to be searched. */
+  z.strictObject({ kind: z.literal('reference'), paper: reading }),
   z.strictObject({ kind: z.literal('sheet'), title: z.string(), lines: z.array(z.string()).min(1) }),
 ])
 export type TrayItem = z.infer<typeof trayItem>
@@ -183,6 +190,8 @@ export const paperFile = z.strictObject({
   /** Null for a paper without a clock: it is handed in when its trainee has done. */
   minutes: z.number().positive().max(600).nullable().default(null),
   about: z.string(),
+  /** What can be tried here before it counts elsewhere: whoever hasn’t yet is shown the way to it. */
+  introduces: z.string().max(60).optional(),
   instructions: z.array(z.string()),
   allowed: z.array(z.string()).default([]),
   rules: paperRules,

@@ -86,6 +86,7 @@ export const taskWorkView = z.strictObject({
     situation: z.array(z.string()),
     documents: z.array(sourceDocument),
     reading: reading.nullable(),
+    references: z.array(reading),
   }),
   /** Read by the tool, together with what is shared. */
   setup: z.unknown(),

@@ -30,8 +30,8 @@ export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgres
 
 /** What is read before and beside the work. */
 export function briefOf({ task }: TaskPlan): TaskWorkView['brief'] {
-  const { situation, documents, reading = null } = task.brief
-  return { situation, documents, reading }
+  const { situation, documents, reading = null, references } = task.brief
+  return { situation, documents, reading, references }
 }
 
 /** The task as it now stands, with the steps that differ from `before`; with all of them where there is no before. */

@@ -27,6 +27,8 @@ export const assignmentView = z.strictObject({
   paperTitle: z.string(),
   trade: z.string(),
   kind: z.enum(['exam', 'mock', 'practice']),
+  /** What can be tried in it before it counts elsewhere; null for most papers. */
+  introduces: z.string().nullable(),
   state: z.enum(['under-way', 'open', 'coming', 'finished']),
   course: z.string().nullable(),
   room: z.string(),

@@ -112,7 +112,13 @@ describe('while a sitting runs, no answer holds any part of the key', () => {
     const { papers } = await readContent(['content'])
     const kinds = new Set<string>()
     const secrets: string[] = []
-    for (const paperId of ['try-every-kind', 'yard-knowledge-office-network', 'winter-plan', 'before-you-wire']) {
+    for (const paperId of [
+      'try-every-kind',
+      'yard-knowledge-office-network',
+      'yard-knowledge-books',
+      'winter-plan',
+      'before-you-wire',
+    ]) {
       const given = { paperId, people: ['devrim-aksu'], settings: {} }
       const { id: assignment } = await trainer.as(z.object({ id: z.string() }), 'POST', '/api/assigning', given)
       const { id } = await trainee.start(assignment)

@@ -1,3 +1,4 @@
+import { benchAnswers } from './answers'
 import { benchBoard } from './board'
 import { benchLarge } from './large'
 import { benchLedger } from './ledger'
@@ -10,6 +11,7 @@ import { benchSheetLoad } from './sheet-load'
 import { benchHttp, benchOwnWork } from './server'
 
 const all: Record<string, () => Promise<void>> = {
+  'answers': benchAnswers,
   'ledger': benchLedger,
   'sheet': benchSheet,
   'network': benchNetwork,

@@ -15,7 +15,7 @@ interface Visit {
 }
 
 /** Counts what comes over the wire, headers and all, until it is asked; from then on anew. */
-async function wire(driver: WebDriver): Promise<{ since(): Promise<{ kilobytes: number; requests: number }> }> {
+export async function wire(driver: WebDriver): Promise<{ since(): Promise<{ kilobytes: number; requests: number }> }> {
   const chrome = driver as ChromeDriver
   await chrome.sendDevToolsCommand('Network.enable', {})
   await chrome.sendDevToolsCommand('Network.emulateNetworkConditions', LINE)

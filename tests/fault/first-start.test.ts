@@ -23,13 +23,18 @@ async function smallContent(to: string): Promise<void> {
   await cp('content', to, { recursive: true })
   for (const name of await readdir(join(to, 'papers')))
     if (!PAPERS.includes(name.replace('.yaml', ''))) await rm(join(to, 'papers', name))
-  const change = async <Read>(name: string, schema: z.ZodType<Read>, changed: (read: Read) => unknown): Promise<void> => {
+  const change = async <Read>(
+    name: string,
+    schema: z.ZodType<Read>,
+    changed: (read: Read) => unknown,
+  ): Promise<void> => {
     const file = join(to, 'demo', name)
     await writeFile(file, stringify(changed(schema.parse(parse(await readFile(file, 'utf8'))))))
   }
   const given = new Set<string>()
   await change('assignments.yaml', z.array(named), all => all.filter(({ paper }) => PAPERS.includes(paper)))
-  for (const { id } of z.array(named).parse(parse(await readFile(join(to, 'demo/assignments.yaml'), 'utf8')))) given.add(id)
+  for (const { id } of z.array(named).parse(parse(await readFile(join(to, 'demo/assignments.yaml'), 'utf8'))))
+    given.add(id)
   await change('sittings.yaml', z.array(sat), all => all.filter(({ assignment }) => given.has(assignment)))
   await change('groups.yaml', groups, all => ({ ...all, units: [] }))
 }

@@ -10,11 +10,11 @@ import type { RunningServer } from './server'
  * A server and a browser for a file of tests about questions, opened before its first test and closed after its last.
  * Both are there once the tests run.
  */
-export function questionBench() {
+export function questionBench(options: { microphone?: boolean } = {}) {
   const open = {} as { server: RunningServer; browser: Browser }
   beforeAll(async () => {
     open.server = await startServer({ ANVIL_LOG: 'error' })
-    open.browser = await openBrowser()
+    open.browser = await openBrowser(options)
   })
   afterAll(async () => {
     await open.browser.close()

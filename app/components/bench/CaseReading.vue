@@ -37,8 +37,9 @@ function goOn() {
   top: -0.4rem;
   z-index: 1;
   display: grid;
-  margin: 0.4rem 0 0.8rem;
+  margin: 0.4rem -1rem 0.8rem;
   border: 1px solid var(--line);
+  border-inline: 0;
   background: var(--paper);
 }
 header {
@@ -46,7 +47,7 @@ header {
   gap: 0.6rem;
   align-items: baseline;
   justify-content: space-between;
-  padding: 0.5rem 0.8rem;
+  padding: 0.5rem 1rem;
   border-bottom: 1px solid var(--line);
 }
 h2 {
@@ -55,7 +56,7 @@ h2 {
 }
 .text {
   max-height: min(46vh, 40rem);
-  padding: 0.6rem 0.8rem;
+  padding: 0.6rem 1rem;
   overflow: auto;
 }
 .text:focus-visible {
@@ -64,7 +65,7 @@ h2 {
 .more,
 .end {
   margin: 0;
-  padding: 0.25rem 0.8rem;
+  padding: 0.25rem 1rem;
   border-top: 1px solid var(--line);
   border-radius: 0;
   text-align: left;

@@ -66,6 +66,7 @@ ul {
 }
 ul {
   padding-left: 1.1rem;
+  list-style: disc;
 }
 table {
   width: 100%;

@@ -6,7 +6,9 @@ import { useBenchStore } from '~/stores/bench'
 const props = defineProps<{ task: TaskView; inHand: boolean; alone: boolean }>()
 const bench = useBenchStore()
 const speaking = ref(false)
-const brief = computed(() => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [], reading: null })
+const brief = computed(
+  () => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [], reading: null, references: [] },
+)
 
 function readAloud() {
   speechSynthesis.cancel()

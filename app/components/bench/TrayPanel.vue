@@ -9,6 +9,14 @@ const items = computed(() => bench.section?.tray ?? [])
 const sheets = computed(() =>
   items.value.filter((item): item is Extract<TrayItem, { kind: 'sheet' }> => item.kind === 'sheet'),
 )
+const calculator = computed(() =>
+  items.value.find((item): item is Extract<TrayItem, { kind: 'calculator' }> => item.kind === 'calculator'),
+)
+/** Those of the section, and those that came with the task in hand. */
+const references = computed(() => [
+  ...items.value.flatMap(item => (item.kind === 'reference' ? [item.paper] : [])),
+  ...(bench.openTasks.get(bench.currentId ?? '')?.brief.references ?? []),
+])
 const has = (kind: TrayItem['kind']): boolean => items.value.some(item => item.kind === kind)
 const notes = ref(bench.notes)
 watch(
@@ -22,10 +30,14 @@ const keepNotes = useDebounceFn(() => {
 
 <template>
   <SidePanel v-model:visible="visible" title="Tray" width="340px">
-    <p v-if="items.length === 0" class="soft">This section has nothing in its tray.</p>
-    <section v-if="has('calculator')">
+    <p v-if="items.length === 0 && references.length === 0" class="soft">This section has nothing in its tray.</p>
+    <section v-if="calculator">
       <h3>Calculator</h3>
-      <PocketCalculator />
+      <PocketCalculator :functions="calculator.functions" />
+    </section>
+    <section v-if="has('time-value')">
+      <h3>Money over time</h3>
+      <MoneyOverTime />
     </section>
     <section v-if="has('subnets')">
       <h3>Blocks of addresses</h3>
@@ -42,6 +54,10 @@ const keepNotes = useDebounceFn(() => {
         @update:model-value="keepNotes"
       />
       <p class="soft small">Kept with the sitting; nobody marks them.</p>
+    </section>
+    <section v-if="references.length > 0">
+      <h3>Reference</h3>
+      <ReferencePaper v-for="paper in references" :key="paper.title" :paper="paper" />
     </section>
     <section v-for="sheet in sheets" :key="sheet.title" class="sheet">
       <h3>{{ sheet.title }}</h3>

@@ -15,7 +15,7 @@ const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
     class="picture"
     :viewBox="`0 0 ${picture.width} ${picture.height}`"
     :style="{ maxWidth: `${picture.width}px` }"
-:role="tells ? 'group' : 'img'"
+    :role="tells ? 'group' : 'img'"
     :aria-label="picture.words"
   >
     <template v-for="(shape, at) in picture.shapes" :key="at">

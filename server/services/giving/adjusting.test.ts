@@ -296,9 +296,9 @@ const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
     bites: [
       'a calculator in one section',
       async () => {
-        await world.giveSections({ tray: [{ kind: 'calculator' }] })
+        await world.giveSections({ tray: [{ kind: 'calculator', functions: 'scientific' }] })
         expect((await world.start()).sections.map(({ tray }) => tray.length)).toEqual([1, 0])
-        expect((await world.cover()).tray).toEqual(['a calculator'])
+        expect((await world.cover()).tray).toEqual(['a scientific calculator'])
       },
     ],
     rests: [

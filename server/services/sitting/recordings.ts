@@ -18,7 +18,10 @@ import type { LiveSitting, LiveSittings } from './live-sittings'
 const OVER_SECONDS = 2
 
 /** What trainees say in answers that are spoken: taken in pieces while a sitting runs, heard by markers afterwards. */
-export function recordingService({ db, now }: Context, { live, writer }: { live: LiveSittings; writer: SittingWriter }) {
+export function recordingService(
+  { db, now }: Context,
+  { live, writer }: { live: LiveSittings; writer: SittingWriter },
+) {
   const recordings = recordingsIn(db)
 
   function spokenPart({ plan }: LiveSitting, taskId: string, stepId: string): SpokenPart {

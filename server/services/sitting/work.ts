@@ -32,9 +32,22 @@ export function countedFor(settings: AssignmentSettings, dueAt: string | null): 
   return { ...settings, dueAt }
 }
 
-const inTray = (item: TrayItem): string =>
-  (({ calculator: 'a calculator', notes: 'notes' }) as Record<string, string>)[item.kind] ??
-  (item.kind === 'sheet' ? item.title : '')
+function inTray(item: TrayItem): string {
+  switch (item.kind) {
+    case 'calculator':
+      return item.functions === 'scientific' ? 'a scientific calculator' : 'a calculator'
+    case 'time-value':
+      return 'a calculator for money over time'
+    case 'subnets':
+      return 'a bench for blocks of addresses'
+    case 'notes':
+      return 'notes'
+    case 'reference':
+      return item.paper.title
+    case 'sheet':
+      return item.title
+  }
+}
 const points = (hundredths: number | null): number | null => (hundredths === null ? null : hundredths / 100)
 
 /** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
@@ -81,6 +94,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       paperTitle: paper.title,
       trade: paper.trade,
       kind: paper.kind,
+      introduces: paper.introduces ?? null,
       state: running ? 'under-way' : refusal?.code === 'not-open-yet' ? 'coming' : refusal ? 'finished' : 'open',
       course,
       room: assignment.settings.room,

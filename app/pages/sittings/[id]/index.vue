@@ -33,6 +33,7 @@ watchEffect(() => {
 useSupport(() => bench.sitting?.support)
 useSittingStream(id)
 useAway(bench.away)
+useAnswerField()
 
 async function open() {
   loading.value = ''

@@ -112,4 +112,10 @@ const hidden = ref(false)
   border-left: 3px solid var(--run-out);
   font-weight: 600;
 }
+@container page (max-width: 47rem) {
+  .title {
+    flex-wrap: wrap;
+    white-space: normal;
+  }
+}
 </style>

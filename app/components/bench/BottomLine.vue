@@ -136,4 +136,9 @@ const saved = computed(() => {
   margin-left: auto;
   text-align: right;
 }
+@container page (max-width: 47rem) {
+  .bottom {
+    flex-wrap: wrap;
+  }
+}
 </style>

@@ -59,4 +59,10 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
 .ruler {
   margin: -0.4rem 0 0.2rem -0.6rem;
 }
+@container page (max-width: 47rem) {
+  .brief {
+    height: auto;
+    overflow: visible;
+  }
+}
 </style>

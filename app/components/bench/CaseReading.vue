@@ -70,4 +70,12 @@ h2 {
   border-radius: 0;
   text-align: left;
 }
+@container page (max-width: 47rem) {
+  .case {
+    position: static;
+  }
+  header {
+    flex-wrap: wrap;
+  }
+}
 </style>

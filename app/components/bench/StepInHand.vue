@@ -103,6 +103,7 @@ const hintPrice = computed(() => {
 }
 .act {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 0.5rem;
@@ -135,6 +136,7 @@ p,
 }
 .rule {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 0.5rem;
@@ -142,5 +144,15 @@ p,
 }
 .rule :deep(.p-button) {
   flex: none;
+}
+@container page (max-width: 47rem) {
+  .act,
+  .rule,
+  .leave,
+  p,
+  .told,
+  .hints {
+    margin-left: 0;
+  }
 }
 </style>

@@ -199,4 +199,13 @@ button.line .instruction {
 [role='status']:empty {
   padding: 0;
 }
+@container page (max-width: 47rem) {
+  .line {
+    grid-template-columns: 1.1rem minmax(0, 1fr);
+  }
+  .state {
+    grid-column: 2;
+    text-align: left;
+  }
+}
 </style>

@@ -77,6 +77,7 @@ const example = computed(() => (props.part.fractions ? '12.5 or 3/4' : '12.5').r
 }
 .line input {
   width: 12rem;
+  max-width: 100%;
 }
 select {
   padding: 0.35rem 0.4rem;

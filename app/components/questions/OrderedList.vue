@@ -84,7 +84,8 @@ ol.list {
 }
 li {
   display: flex;
-  gap: 0.6rem;
+  flex-wrap: wrap;
+  gap: 0 0.6rem;
   align-items: center;
   padding: 0.15rem 0.5rem;
   border: 1px solid var(--line);
@@ -97,7 +98,7 @@ li {
   background: var(--act-wash);
 }
 .text {
-  flex: 1;
+  flex: 1 1 6rem;
 }
 [aria-disabled='true'] {
   opacity: 0.45;

@@ -112,7 +112,7 @@ button:disabled {
 }
 .targets {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(13rem, 100%), 1fr));
   gap: 0.5rem;
 }
 .targets > li {
@@ -130,6 +130,7 @@ button:disabled {
 }
 .targets ul li {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   padding-left: 0.7rem;

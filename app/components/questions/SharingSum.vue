@@ -100,17 +100,26 @@ rect {
 }
 ul {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.35rem;
   max-width: 30rem;
 }
 label {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 0.8rem;
 }
+.money {
+  display: flex;
+  gap: 0.3rem;
+  align-items: center;
+  max-width: 100%;
+}
 input {
   width: 8rem;
+  min-width: 0;
   text-align: right;
 }
 </style>

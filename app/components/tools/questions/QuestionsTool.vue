@@ -214,4 +214,18 @@ footer {
 footer span {
   margin-right: auto;
 }
+@container page (max-width: 47rem) {
+  .questions {
+    height: auto;
+    overflow: visible;
+  }
+  section {
+    min-width: 0;
+    padding-inline: 0.6rem;
+    overflow-wrap: anywhere;
+  }
+  footer {
+    flex-wrap: wrap;
+  }
+}
 </style>

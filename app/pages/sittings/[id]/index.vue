@@ -136,67 +136,69 @@ useShortcuts({
 <template>
   <main v-if="loading" class="alone"><FailureNotice :message="loading" @again="open" /></main>
   <main v-else-if="!bench.sitting || !bench.current" class="alone soft" role="status">Fetching your work…</main>
-  <div v-else class="bench" :inert="bench.readOnly || bench.pace?.paused !== null">
-    <BenchTop ref="top" :time="time" :index="index" />
-    <div class="notices">
-      <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
-      <p v-if="newest" class="notice told" role="status" data-room-message>
-        <span><strong>Invigilator:</strong> {{ newest.text }}</span
-        ><Button text size="small" label="Answer" @click="side('ask')" /><Button
-          text
-          size="small"
-          label="Seen"
-          @click="seen = bench.messages.length"
-        />
-      </p>
-      <p v-if="bench.pace?.section === null" class="notice told" role="status">
-        <span>All sections are closed. Hand the paper in, or wait for its end.</span
-        ><Button size="small" label="Hand in…" @click="panels.handIn = true" />
-      </p>
+  <div v-else class="page">
+    <div class="bench" :inert="bench.readOnly || bench.pace?.paused !== null">
+      <BenchTop ref="top" :time="time" :index="index" />
+      <div class="notices">
+        <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
+        <p v-if="newest" class="notice told" role="status" data-room-message>
+          <span><strong>Invigilator:</strong> {{ newest.text }}</span
+          ><Button text size="small" label="Answer" @click="side('ask')" /><Button
+            text
+            size="small"
+            label="Seen"
+            @click="seen = bench.messages.length"
+          />
+        </p>
+        <p v-if="bench.pace?.section === null" class="notice told" role="status">
+          <span>All sections are closed. Hand the paper in, or wait for its end.</span
+          ><Button size="small" label="Hand in…" @click="panels.handIn = true" />
+        </p>
+      </div>
+      <Splitter class="middle" :gutter-size="5">
+        <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
+        <SplitterPanel :size="70" :min-size="55">
+          <main class="tool" tabindex="-1" aria-label="Tool" data-area>
+            <ToolHost :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" />
+          </main>
+        </SplitterPanel>
+      </Splitter>
+      <BottomLine
+        ref="bottom"
+        :first="first"
+        :last="last"
+        :leaves="leaves"
+        :unread="unread"
+        @back="move(-1)"
+        @next="move(1)"
+        @overview="side('overview')"
+        @tray="side('tray')"
+        @ask="side('ask')"
+        @help="panels.help = true"
+        @rest="bench.rest(true).catch(() => undefined)"
+        @leave="panels.leave = true"
+        @hand-in="panels.handIn = true"
+        @leave-section="panels.leaveSection = true"
+      />
+      <OverviewPanel
+        v-model:visible="panels.overview"
+        @go="go"
+        @hand-in="Object.assign(panels, { overview: false, handIn: true })"
+      />
+      <HandInDialog
+        v-model:visible="panels.handIn"
+        :left-ms="time.leftMs.value"
+        :now-ms="clock.nowMs.value"
+        :busy="busy"
+        @go="go"
+        @hand-in="signedAs => finish(signedAs ? { signedAs } : {})"
+      />
+      <LeaveDialog v-model:visible="panels.leave" :busy="busy" @leave="leave" />
+      <LeaveSectionDialog v-model:visible="panels.leaveSection" @go="go" />
+      <HelpDialog v-model:visible="panels.help" />
+      <TrayPanel v-model:visible="panels.tray" />
+      <AskPanel v-model:visible="panels.ask" />
     </div>
-    <Splitter class="middle" :gutter-size="5">
-      <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
-      <SplitterPanel :size="70" :min-size="55">
-        <main class="tool" tabindex="-1" aria-label="Tool" data-area>
-          <ToolHost :key="bench.current.id" :task="bench.current" :sitting-id="bench.sitting.id" />
-        </main>
-      </SplitterPanel>
-    </Splitter>
-    <BottomLine
-      ref="bottom"
-      :first="first"
-      :last="last"
-      :leaves="leaves"
-      :unread="unread"
-      @back="move(-1)"
-      @next="move(1)"
-      @overview="side('overview')"
-      @tray="side('tray')"
-      @ask="side('ask')"
-      @help="panels.help = true"
-      @rest="bench.rest(true).catch(() => undefined)"
-      @leave="panels.leave = true"
-      @hand-in="panels.handIn = true"
-      @leave-section="panels.leaveSection = true"
-    />
-    <OverviewPanel
-      v-model:visible="panels.overview"
-      @go="go"
-      @hand-in="Object.assign(panels, { overview: false, handIn: true })"
-    />
-    <HandInDialog
-      v-model:visible="panels.handIn"
-      :left-ms="time.leftMs.value"
-      :now-ms="clock.nowMs.value"
-      :busy="busy"
-      @go="go"
-      @hand-in="signedAs => finish(signedAs ? { signedAs } : {})"
-    />
-    <LeaveDialog v-model:visible="panels.leave" :busy="busy" @leave="leave" />
-    <LeaveSectionDialog v-model:visible="panels.leaveSection" @go="go" />
-    <HelpDialog v-model:visible="panels.help" />
-    <TrayPanel v-model:visible="panels.tray" />
-    <AskPanel v-model:visible="panels.ask" />
   </div>
   <StandStill
     v-if="bench.sitting?.state === 'running' && !bench.ended && (bench.readOnly || bench.pace?.paused)"
@@ -208,6 +210,9 @@ useShortcuts({
 <style scoped>
 .alone {
   padding: 3rem;
+}
+.page {
+  container: page / inline-size;
 }
 .bench {
   display: grid;
@@ -222,6 +227,29 @@ useShortcuts({
 }
 :deep(.p-splitterpanel) {
   overflow: hidden;
+}
+/* On a narrow page, or one with large letters, brief and tool stand below each other and the page scrolls. */
+@container page (max-width: 47rem) {
+  .bench {
+    display: block;
+    height: auto;
+    min-width: 0;
+  }
+  .middle {
+    flex-direction: column;
+  }
+  .middle :deep(.p-splitterpanel) {
+    flex-basis: auto !important;
+    min-width: 0;
+    overflow: visible;
+  }
+  .middle :deep(.p-splitter-gutter) {
+    display: none;
+  }
+  .tool {
+    height: auto;
+    padding: 0.6rem 0.5rem;
+  }
 }
 .told {
   display: flex;

@@ -1,5 +1,7 @@
 /** Fields that take what an aid works out: what is typed into, in the tool. */
-const FIELDS = ['input:not([type])', 'input[type="text"]', 'textarea'].map(field => `.bench .middle ${field}`).join(', ')
+const FIELDS = ['input:not([type])', 'input[type="text"]', 'textarea']
+  .map(field => `.bench .middle ${field}`)
+  .join(', ')
 
 /**
  * The answer in hand: the field of the tool that had the focus last. What is put into it arrives as if it had been

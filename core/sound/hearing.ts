@@ -6,7 +6,7 @@ import { RATE } from './wave'
  */
 export function resampler(from: number): (samples: Float32Array) => Float32Array {
   let carried: number[] = []
-  /** How many samples came before those that are carried, and how many were made: places are reckoned from the first. */
+  /** How many samples came before those that are carried, and how many were made. */
   let gone = 0
   let count = 0
   return samples => {

@@ -7,7 +7,7 @@ import { wire } from './line'
 
 const ROUNDS = 60
 
-/** Answers to three kinds of question, and entries of the ledger beside them: each from sending to the word that it is kept. */
+/** Answers to three kinds of question beside drafts of the ledger: from sending to the word that it is kept. */
 async function toSaved(url: string): Promise<void> {
   const client = await new Client(url).signIn('robin.tarn')
   const questions = (await client.start('knowledge-mock')).id
@@ -51,11 +51,7 @@ async function toSaved(url: string): Promise<void> {
   const middle = (what: string): number => spreadOf(lengths.get(what)!).median
   for (const [what] of kinds) {
     const ratio = middle(what) / middle(kinds[0]![0])
-    say(
-      `${what}, to saved`,
-      spreadOf(lengths.get(what)!),
-      what === kinds[0]![0] ? '' : `${ratio.toFixed(2)} of the ledger's`,
-    )
+    say(`${what}, to saved (${ratio.toFixed(2)} of the ledger's)`, spreadOf(lengths.get(what)!))
   }
 }
 

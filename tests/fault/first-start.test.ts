@@ -8,7 +8,7 @@ import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
-/** Milliseconds after its start at which the server is killed: while it proves, makes the demo, and puts it in place. */
+/** Milliseconds after its start at which the server is killed: while it proves, and while it makes the demo. */
 const KILLED_AFTER = [250, 500, 750, 1000, 1500, 2000]
 
 /** The papers of the demo that is made here: the whole one takes too long for so many starts. */

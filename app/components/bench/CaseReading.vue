@@ -34,7 +34,7 @@ function goOn() {
 /* It stays in sight while the steps below go by. */
 .case {
   position: sticky;
-  top: -0.4rem;
+  top: -0.8rem;
   z-index: 1;
   display: grid;
   margin: 0.4rem -1rem 0.8rem;

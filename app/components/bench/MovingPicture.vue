@@ -62,15 +62,9 @@ const slider = useId()
   </figure>
 </template>
 
+<style scoped src="./figure.css"></style>
+
 <style scoped>
-figure {
-  margin: 0.3rem 0 0.8rem;
-}
-figcaption {
-  padding-bottom: 0.3rem;
-  font-size: var(--small);
-  font-weight: 600;
-}
 .row {
   display: flex;
   flex-wrap: wrap;

@@ -52,6 +52,8 @@ const isFigure = (cell: string): boolean => /^[−£-]?[\d.,]+( ?(°C|%|m²|m))?
   </template>
 </template>
 
+<style scoped src="./figure.css"></style>
+
 <style scoped>
 h3 {
   margin: 0.9rem 0 0.3rem;
@@ -74,8 +76,7 @@ table {
   border-collapse: collapse;
   font-size: var(--small);
 }
-caption,
-figcaption {
+caption {
   padding-bottom: 0.3rem;
   font-size: var(--small);
   font-weight: 600;
@@ -96,9 +97,6 @@ td.figure,
 th.figure {
   text-align: right;
   white-space: nowrap;
-}
-figure {
-  margin: 0.3rem 0 0.8rem;
 }
 figure p {
   margin: 0.3rem 0 0;

@@ -73,15 +73,9 @@ const path = computed(
   </figure>
 </template>
 
+<style scoped src="./figure.css"></style>
+
 <style scoped>
-figure {
-  margin: 0.3rem 0 0.8rem;
-}
-figcaption {
-  padding-bottom: 0.3rem;
-  font-size: var(--small);
-  font-weight: 600;
-}
 svg {
   display: block;
   width: 100%;

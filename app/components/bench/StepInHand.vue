@@ -103,7 +103,6 @@ const hintPrice = computed(() => {
 }
 .act {
   display: flex;
-  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 0.5rem;
@@ -136,7 +135,6 @@ p,
 }
 .rule {
   display: flex;
-  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 0.5rem;
@@ -146,6 +144,10 @@ p,
   flex: none;
 }
 @container page (max-width: 47rem) {
+  .act,
+  .rule {
+    flex-wrap: wrap;
+  }
   .act,
   .rule,
   .leave,

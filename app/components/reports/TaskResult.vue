@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { StepResultView, TaskResultView } from '~~/core/wire/result'
 import MarkedAnswer from './MarkedAnswer.vue'
-import { stateOf, statesInShort } from './states'
+import { stateOf, statesInShort, triesInWords } from './states'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
 const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string; canReply: boolean }>()
@@ -58,10 +58,7 @@ const time = computed(() => {
           <span>{{ index + 1 }}</span>
           <span>{{ step.instruction }}</span>
           <span class="small soft"
-            >{{ stateOf(step) }} · {{ step.triesUsed }} of {{ step.triesAllowed }} tries{{
-              step.earnsCheck > 0 && step.earnsCheck < step.triesUsed ? `, earns its check ${step.earnsCheck}` : ''
-            }}
-            · {{ format.length(step.workedMs) }}</span
+            >{{ stateOf(step) }}{{ triesInWords(step) }} · {{ format.length(step.workedMs) }}</span
           >
           <span class="figure points">{{ step.points.toFixed(2) }} of {{ step.outOf.toFixed(2) }}</span>
         </h3>

@@ -21,3 +21,16 @@ export function statesInShort(steps: readonly StepResultView[]): string {
   if (all.length <= 3) return all.join(' · ')
   return [...new Set(all)].map(state => `${all.filter(one => one === state).length} ${state}`).join(' · ')
 }
+
+/** What tries were spent on a step, after its state; nothing where a person marks it. */
+export function triesInWords({
+  status,
+  waiting,
+  triesUsed,
+  triesAllowed,
+  earnsCheck,
+}: Pick<StepResultView, 'status' | 'waiting' | 'triesUsed' | 'triesAllowed' | 'earnsCheck'>): string {
+  if (status === 'marked' || waiting > 0) return ''
+  const earns = earnsCheck > 0 && earnsCheck < triesUsed ? `, earns its check ${earnsCheck}` : ''
+  return ` · ${triesUsed} of ${triesAllowed} tries${earns}`
+}

@@ -52,6 +52,11 @@ describe('an answer that a person marks', () => {
     const step = (await result(id)).tasks[0]!.steps.find(one => one.id === 'dinghies')!
     expect(step).toMatchObject({ status: 'marked', points: 4.5, marked: { work: { answer: TEXT } } })
     expect(step.criteria.map(one => one.points)).toEqual([3, 1.5])
+    // Three points are a level, a point and a half are none.
+    expect(step.criteria.map(one => one.found)).toEqual([
+      'Compares both, with one slip in the figures or with lifting left out.',
+      'Marked by a person.',
+    ])
     expect(step.marked?.given.comment).toBe('Mention the Trust.')
   })
 

@@ -66,7 +66,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     const sat = await plans.of(sitting)
     // What people gave stays, whatever the program now finds.
     const marks = releasedIn(await deskIn(db).of(sitting))
-    const before = withMarks(await resultBy(sat, sitting, events, sitting.rescored ? SCORING : undefined), marks)
+    const before = withMarks(sat, await resultBy(sat, sitting, events, sitting.rescored ? SCORING : undefined), marks)
     const person = await peopleIn(db).byId(sitting.personId)
     const told = {
       sittingId: sitting.id,
@@ -80,7 +80,8 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     if (refused) return { ...told, after: told.before, steps: [], refused }
     const { version } = newest.paper
     const later = { ...sitting, rescored: { version } }
-    const after = withMarks(await resultBy(withTasksOf(sat, newest), later, events, SCORING), marks)
+    const plan = withTasksOf(sat, newest)
+    const after = withMarks(plan, await resultBy(plan, later, events, SCORING), marks)
     if (by) {
       await sittings.markAgain(sitting, {
         version,

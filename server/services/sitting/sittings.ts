@@ -205,7 +205,7 @@ export function sittingService(
             'This sitting is still under way; its result comes when it has ended.',
           )
         const result = await judgedBy(resulting(one.plan, one.state), judging.of(one.sitting))
-        return { live: one, result: withMarks(result, releasedIn(await deskIn(db).of(one.sitting))) }
+        return { live: one, result: withMarks(one.plan, result, releasedIn(await deskIn(db).of(one.sitting))) }
       })
     },
 

@@ -20,8 +20,9 @@ const panels = reactive({
 })
 const busy = ref(false)
 const seen = ref(0)
+const see = () => (seen.value = bench.messages.length)
 useHead({ title: () => `${bench.current?.title ?? 'Sitting'} · Steady Anvil` })
-/** Panels lie between the top and the bottom line, so that time and saving stay in sight. */
+/** Panels lie between these two. */
 const top = useTemplateRef<{ $el: HTMLElement }>('top')
 const bottom = useTemplateRef<{ $el: HTMLElement }>('bottom')
 const { height: topHeight } = useElementSize(() => top.value?.$el, undefined, { box: 'border-box' })
@@ -39,7 +40,7 @@ async function open() {
   loading.value = ''
   try {
     await bench.open(id, clock)
-    seen.value = bench.messages.length
+    see()
     if (bench.sitting?.state === 'ended') await toReceipt()
     else if (bench.currentId) bench.openTask(bench.currentId)
     // What was said before is only needed once somebody goes on speaking.
@@ -80,7 +81,7 @@ const newest = computed(() =>
 watch(
   () => [panels.ask, bench.messages.length],
   () => {
-    if (panels.ask) seen.value = bench.messages.length
+    if (panels.ask) see()
   },
 )
 
@@ -139,22 +140,7 @@ useShortcuts({
   <div v-else class="page">
     <div class="bench" :inert="bench.readOnly || bench.pace?.paused !== null">
       <BenchTop ref="top" :time="time" :index="index" />
-      <div class="notices">
-        <p v-if="bench.failure" class="notice is-refusal" role="alert">{{ bench.failure }}</p>
-        <p v-if="newest" class="notice told" role="status" data-room-message>
-          <span><strong>Invigilator:</strong> {{ newest.text }}</span
-          ><Button text size="small" label="Answer" @click="side('ask')" /><Button
-            text
-            size="small"
-            label="Seen"
-            @click="seen = bench.messages.length"
-          />
-        </p>
-        <p v-if="bench.pace?.section === null" class="notice told" role="status">
-          <span>All sections are closed. Hand the paper in, or wait for its end.</span
-          ><Button size="small" label="Hand in…" @click="panels.handIn = true" />
-        </p>
-      </div>
+      <BenchNotices :newest="newest" @answer="side('ask')" @seen="see" @hand-in="panels.handIn = true" />
       <Splitter class="middle" :gutter-size="5">
         <SplitterPanel :size="30" :min-size="25"><BriefPane /></SplitterPanel>
         <SplitterPanel :size="70" :min-size="55">
@@ -250,14 +236,6 @@ useShortcuts({
     height: auto;
     padding: 0.6rem 0.5rem;
   }
-}
-.told {
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
-}
-.told span {
-  margin-right: auto;
 }
 .tool {
   container: tool / inline-size;

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
+import type { TextMark } from '~~/core/sitting/text-marks'
 import { paceAfterLeaving, paceAt } from '~~/core/wire/pace'
 import { endedView, eventsResponse, messageView, sittingView, taskWorkView } from '~~/core/wire/sitting'
 import type {
@@ -17,7 +18,7 @@ import type { CallFailed } from '~/composables/useApi'
 import { withEvent, withProgress } from '~/sync/applying'
 import { deviceName } from '~/sync/device-name'
 import { openQueue } from '~/sync/queue'
-import { Sender } from '~/sync/sender'
+import { idle, Sender } from '~/sync/sender'
 import type { SenderState } from '~/sync/sender'
 import { settledAll } from '~/sync/waiting'
 import type { Waiting } from '~/sync/waiting'
@@ -34,15 +35,6 @@ type Unsent = ClientEvent extends infer Event ? (Event extends unknown ? Omit<Ev
 interface Clock {
   read(): number
   learn(now: string, roundTripMs?: number): void
-}
-
-const idle: SenderState = {
-  waiting: 0,
-  unreached: false,
-  signedOut: false,
-  held: false,
-  takenOver: false,
-  roundTripMs: null,
 }
 
 /**
@@ -383,6 +375,14 @@ export const useBenchStore = defineStore('bench', () => {
     if (current.value && !refuseWork()) put({ kind: 'revisit', taskId: current.value.id, on })
   }
 
+  function markText(mark: TextMark): void {
+    if (current.value && !refuseWork()) put({ kind: 'mark-text', taskId: current.value.id, mark })
+  }
+
+  function unmarkText(markId: string): void {
+    if (current.value && !refuseWork()) put({ kind: 'unmark-text', taskId: current.value.id, markId })
+  }
+
   function leaveSection(sectionId: string): void {
     if (!pace.value || refuseWork()) return
     put({ kind: 'leave', sectionId })
@@ -487,6 +487,8 @@ export const useBenchStore = defineStore('bench', () => {
     takeInHand,
     step,
     revisit,
+    markText,
+    unmarkText,
     leaveSection,
     note,
     away,

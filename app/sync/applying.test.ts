@@ -26,6 +26,7 @@ const task: TaskView = {
   order: 'in-turn',
   opened: false,
   revisit: false,
+  marked: [],
   begun: false,
   unchecked: false,
   mark: '0.',
@@ -34,6 +35,15 @@ const task: TaskView = {
 const statuses = (one: TaskView): string[] => one.steps.map(({ status }) => status)
 
 describe('what the device applies on top of what the server confirmed', () => {
+  it('a mark in a text, another word at it, and its taking off', () => {
+    const mark = { id: 'm', place: 'situation-0', from: 0, to: 4, text: 'Slip', word: '' }
+    const marked = withEvent(task, { id: 'e', kind: 'mark-text', taskId: 't', mark })
+    expect(marked.marked).toEqual([mark])
+    const said = withEvent(marked, { id: 'f', kind: 'mark-text', taskId: 't', mark: { ...mark, word: 'why?' } })
+    expect(said.marked.map(({ word }) => word)).toEqual(['why?'])
+    expect(withEvent(said, { id: 'g', kind: 'unmark-text', taskId: 't', markId: 'm' }).marked).toEqual([])
+  })
+
   it('an operation that changes the work marks the task as begun and unchecked; a look doesn’t', () => {
     const op = { id: 'e', kind: 'op' as const, taskId: 't', op: {} }
     expect(withEvent(task, op, true)).toMatchObject({ begun: true, unchecked: true })

@@ -1,3 +1,4 @@
+import { withMark, withoutMark } from '../../core/sitting/text-marks'
 import type { ClientEvent } from '../../core/sitting/events'
 import type { StepView, TaskProgressView, TaskView } from '../../core/wire/sitting'
 
@@ -11,6 +12,10 @@ export function withEvent(task: TaskView, event: ClientEvent, changes = false): 
       return { ...task, opened: true }
     case 'revisit':
       return { ...task, revisit: event.on }
+    case 'mark-text':
+      return { ...task, marked: withMark(task.marked, event.mark) ?? task.marked }
+    case 'unmark-text':
+      return { ...task, marked: withoutMark(task.marked, event.markId) }
     case 'op':
       return changes ? { ...task, begun: true, unchecked: true } : task
     case 'settle':

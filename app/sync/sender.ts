@@ -46,6 +46,16 @@ export function afterFailing(error: unknown): 'again' | 'held' | 'taken-over' | 
   return error.unreached || [401, 429, 500].includes(error.status ?? 0) ? 'again' : 'never'
 }
 
+/** Of a page that has nothing to send yet. */
+export const idle: SenderState = {
+  waiting: 0,
+  unreached: false,
+  signedOut: false,
+  held: false,
+  takenOver: false,
+  roundTripMs: null,
+}
+
 /** The events that go out next: one at least. */
 function batchOf(waiting: readonly ClientEvent[]): ClientEvent[] {
   const batch: ClientEvent[] = []

@@ -160,7 +160,7 @@ export const trayItem = z.discriminatedUnion('kind', [
 export type TrayItem = z.infer<typeof trayItem>
 
 /** Aids in the work itself that a section may allow. */
-export const aids = ['rule-out'] as const
+export const aids = ['rule-out', 'mark-text'] as const
 
 /** How a section is gone through. */
 export const sectionRules = z.strictObject({

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ruleOverrides } from '../assignment/settings'
 import { systemCheckReport } from '../assignment/system-check'
 import { moment } from '../time/moments'
+import { textMark } from './text-marks'
 
 const clientId = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id of 1 to 64 letters, digits, hyphens and underscores')
 const slug = z.string().max(60)
@@ -15,6 +16,9 @@ const envelope = { id: clientId, at: moment.optional() }
 export const clientEvent = z.discriminatedUnion('kind', [
   z.strictObject({ ...envelope, kind: z.literal('open'), taskId: slug }),
   z.strictObject({ ...envelope, kind: z.literal('revisit'), taskId: slug, on: z.boolean() }),
+  /** A stretch of text is marked, or has another word; or its mark is taken off. */
+  z.strictObject({ ...envelope, kind: z.literal('mark-text'), taskId: slug, mark: textMark }),
+  z.strictObject({ ...envelope, kind: z.literal('unmark-text'), taskId: slug, markId: z.string().max(64) }),
   z.strictObject({ ...envelope, kind: z.literal('op'), taskId: slug, op: z.unknown() }),
   z.strictObject({ ...envelope, kind: z.literal('check'), taskId: slug, stepId: slug }),
   z.strictObject({ ...envelope, kind: z.literal('skip'), taskId: slug, stepId: slug }),

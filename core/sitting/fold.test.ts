@@ -240,6 +240,21 @@ describe('the log', () => {
   })
 })
 
+describe('text that is marked', () => {
+  const plan = planWith()
+  const mark = { id: 'm', place: 'situation-0', from: 0, to: 4, text: 'Slip', word: '' }
+  const slipOf = (...events: EventBody[]) => fold(plan, log(...events)).tasks.find(({ id }) => id === 'slip')!
+
+  it('stays with its task, has another word, and is taken off; it is no work', () => {
+    const on: EventBody = { kind: 'mark-text', taskId: 'slip', mark }
+    const again: EventBody = { kind: 'mark-text', taskId: 'slip', mark: { ...mark, word: 'why?' } }
+    const { marked, steps } = slipOf(on, again)
+    expect(marked).toEqual([{ ...mark, word: 'why?' }])
+    expect(steps.every(({ unjudged }) => !unjudged)).toBe(true)
+    expect(slipOf(on, { kind: 'unmark-text', taskId: 'slip', markId: 'm' }).marked).toEqual([])
+  })
+})
+
 describe('what a trainee sees', () => {
   it('is the task without its key, and points only where a step has passed', () => {
     const plan = planWith({ feedback: 'which' })
@@ -251,6 +266,7 @@ describe('what a trainee sees', () => {
       'id',
       'keepsOthers',
       'mark',
+      'marked',
       'minutes',
       'opened',
       'order',

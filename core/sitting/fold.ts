@@ -12,6 +12,7 @@ import type { SittingState, TaskProgress } from './progress'
 import { closeSection, endsAt, isClosed, passTime, sectionOfTask } from './sections'
 import { check, hint, settle, skip, unsettle, work } from './task-events'
 import type { On, TaskEvent } from './task-events'
+import { MOST_MARKS, withMark, withoutMark } from './text-marks'
 import { judgeAtEnd } from './trying'
 
 /** The state of a sitting that has just started. The plan is that of the sitting. */
@@ -162,6 +163,14 @@ function* advanceTask(plan: Plan, before: SittingState, state: SittingState, eve
       })
     case 'revisit':
       return accepted(withTask(state, { ...task, revisit: event.on }))
+    case 'mark-text': {
+      const marked = withMark(task.marked, event.mark)
+      return marked
+        ? accepted(withTask(state, { ...task, marked }))
+        : refused(before, `${MOST_MARKS} places can be marked in a task. Take a mark off first.`)
+    }
+    case 'unmark-text':
+      return accepted(withTask(state, { ...task, marked: withoutMark(task.marked, event.markId) }))
     case 'op':
       return yield* work(on, event)
     case 'check':

@@ -3,6 +3,7 @@ import type { ClosedStep, Figures } from '../tools/tool'
 import type { SittingClock } from './clock'
 import type { HowEnded } from './events'
 import type { Plan, StepPlan, TaskPlan } from './plan'
+import type { TextMark } from './text-marks'
 import { untouched } from './work'
 import type { Work } from './work'
 
@@ -37,6 +38,8 @@ export interface TaskProgress {
   opened: boolean
   /** "Come back to this". */
   revisit: boolean
+  /** What the trainee marked in its texts. */
+  marked: readonly TextMark[]
   work: Work
   steps: readonly StepProgress[]
   workedMs: number
@@ -84,6 +87,7 @@ export function freshTasks(plan: Plan): TaskProgress[] {
     id: task.id,
     opened: false,
     revisit: false,
+    marked: [],
     work: untouched(start),
     workedMs: 0,
     steps: task.steps.map((step, index) => ({

@@ -4,6 +4,7 @@ import { sourceDocument } from '../paper/documents'
 import { reading } from '../paper/reading'
 import { aids, trayItem } from '../paper/schema'
 import { clientEvent, howEnded } from '../sitting/events'
+import { textMark } from '../sitting/text-marks'
 
 /** Points on the wire: numbers with two decimals at most, made from whole hundredths. */
 const points = z.number()
@@ -52,6 +53,8 @@ export const taskProgressView = z.strictObject({
   id: z.string(),
   opened: z.boolean(),
   revisit: z.boolean(),
+  /** What its trainee marked in its texts. */
+  marked: z.array(textMark),
   /** Work was done on it, right or wrong. */
   begun: z.boolean(),
   /** Work that no check has seen yet. */

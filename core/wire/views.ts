@@ -49,6 +49,7 @@ export function taskProgressViewOf(
     id: progress.id,
     opened: progress.opened,
     revisit: progress.revisit,
+    marked: [...progress.marked],
     begun: isUnjudged(progress) || progress.steps.some(step => step.checks.length > 0),
     unchecked: isUnjudged(progress),
     mark: progress.work.mark,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { violations } from '../support/axe'
-import { startPaper } from '../support/bench'
+import { allSaved, startPaper } from '../support/bench'
 import { By, give, Key, press, see, signIn, text } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
@@ -56,6 +56,45 @@ describe('a reading', () => {
     expect(await needs.getText()).toMatch(/How many boats have room in the store\?.*36/)
     await press(driver, 'Undo')
   }, 60_000)
+})
+
+describe('text', () => {
+  const underlaid = (): Promise<string[]> =>
+    open.browser.driver.executeScript("return [...(CSS.highlights.get('marked') ?? [])].map(String)")
+  const isUnderlaid = (...texts: string[]) =>
+    open.browser.driver.wait(async () => JSON.stringify(await underlaid()) === JSON.stringify(texts), 10_000)
+
+  it('is marked where it is selected, or by its words; has a word of one’s own, is gone to, and taken off', async () => {
+    const { driver } = open.browser
+    await driver.executeScript(`
+      const text = document.querySelector('[data-text="reading-1"]').firstChild
+      const at = text.data.indexOf('A lane of 4 m')
+      getSelection().setBaseAndExtent(text, at, text, at + 13)`)
+    await press(driver, 'Mark this text')
+    await isUnderlaid('A lane of 4 m')
+    await click(By.css('.marked summary'))
+    await give(driver, labelled('Words to mark'), `how many boats${Key.ENTER}`)
+    await isUnderlaid('A lane of 4 m', 'How many boats')
+    await give(driver, labelled('Your word at “A lane of 4 m”'), `stays free${Key.TAB}`)
+    await allSaved(driver)
+    await driver.navigate().refresh()
+    await see(driver, question('boats'))
+    await isUnderlaid('A lane of 4 m', 'How many boats')
+    await click(By.css('.marked summary'))
+    const word = await see(driver, labelled('Your word at “A lane of 4 m”'))
+    expect(await word.getAttribute('value')).toBe('stays free')
+    await driver.executeScript('document.querySelector("[data-reading]").scrollTop = 900')
+    await click(labelled('Go to it: “A lane of 4 m”'))
+    await driver.wait(
+      async () => (await driver.executeScript('return document.querySelector("[data-reading]").scrollTop')) === 0,
+      10_000,
+    )
+    await click(labelled('Take the mark off “A lane of 4 m”'))
+    await isUnderlaid('How many boats')
+    await give(driver, labelled('Words to mark'), `nowhere to be found${Key.ENTER}`)
+    await see(driver, text('These words stand in no text of this task.'))
+    expect(await violations(driver, ['day', 'graphite'])).toEqual([])
+  }, 90_000)
 })
 
 describe('aids in the tray', () => {

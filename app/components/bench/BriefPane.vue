@@ -15,6 +15,7 @@ const page = computed(() => {
     .slice(first, first + section.perPage)
     .flatMap(id => bench.tasks.find(task => task.id === id) ?? [])
 })
+const marked = computed(() => bench.current?.marked.length ?? 0)
 /** Whether no step is left in it to go to: to be scrolled by keys it then has to take the focus itself. */
 const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ status }) => status !== 'open')))
 </script>
@@ -38,6 +39,13 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
       :alone="page.length === 1"
     />
     <ReadingRuler v-if="ruler" />
+    <template v-if="bench.section?.aids.includes('mark-text')">
+      <details class="marked small">
+        <summary>Marked text{{ marked > 0 ? ` · ${marked}` : '' }}</summary>
+        <MarkedText />
+      </details>
+      <TextMarks />
+    </template>
   </section>
 </template>
 
@@ -55,6 +63,13 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
 }
 .brief:focus {
   outline-offset: -3px;
+}
+.marked {
+  margin-top: 0.8rem;
+}
+.marked summary {
+  color: var(--act);
+  cursor: pointer;
 }
 .ruler {
   margin: -0.4rem 0 0.2rem -0.6rem;

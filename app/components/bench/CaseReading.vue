@@ -23,7 +23,7 @@ function goOn() {
       <a v-if="mayOpen" class="small" :href="window" target="_blank" rel="noopener">In a window of its own</a>
     </header>
     <div ref="scrolled" class="text" tabindex="0" data-reading>
-      <ReadingBlocks :reading="reading" />
+      <ReadingBlocks :reading="reading" place="reading" />
     </div>
     <Button v-if="moreBelow" class="more" size="small" text label="More below" @click="goOn" />
     <p v-else class="small soft end">End of the reading</p>

@@ -5,7 +5,12 @@ import MovingPicture from './MovingPicture.vue'
 import ReadingChart from './ReadingChart.vue'
 
 /** The text of a reading with its tables, charts and pictures. */
-defineProps<{ reading: Reading }>()
+const props = defineProps<{
+  reading: Reading
+  /** What its texts are called where they can be marked. */
+  place?: string
+}>()
+const placeOf = (at: number): string | undefined => (props.place ? `${props.place}-${at}` : undefined)
 /** What the label tells on which the pointer or the focus rests, by its block. */
 const told = reactive<Record<number, string>>({})
 const isFigure = (cell: string): boolean => /^[−£-]?[\d.,]+( ?(°C|%|m²|m))?$/.test(cell)
@@ -13,10 +18,12 @@ const isFigure = (cell: string): boolean => /^[−£-]?[\d.,]+( ?(°C|%|m²|m))?
 
 <template>
   <template v-for="(block, at) in reading.blocks" :key="at">
-    <h3 v-if="block.kind === 'heading'">{{ block.text }}</h3>
-    <p v-else-if="block.kind === 'text'">{{ block.text }}</p>
+    <h3 v-if="block.kind === 'heading'" :data-text="placeOf(at)">{{ block.text }}</h3>
+    <p v-else-if="block.kind === 'text'" :data-text="placeOf(at)">{{ block.text }}</p>
     <ul v-else-if="block.kind === 'list'">
-      <li v-for="item in block.items" :key="item">{{ item }}</li>
+      <li v-for="(item, row) in block.items" :key="item" :data-text="placeOf(at) && `${placeOf(at)}-${row}`">
+        {{ item }}
+      </li>
     </ul>
     <table v-else-if="block.kind === 'table'">
       <caption>

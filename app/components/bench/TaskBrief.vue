@@ -55,7 +55,7 @@ onBeforeUnmount(() => speechSynthesis.cancel())
       {{ taskState(task) }} · {{ stepsFinished(task) }} of {{ counted(task.steps.length, 'step', 'steps') }}
     </p>
     <template v-else>
-      <p v-for="text in brief.situation" :key="text">{{ text }}</p>
+      <p v-for="(text, at) in brief.situation" :key="text" :data-text="`situation-${at}`">{{ text }}</p>
       <CaseReading
         v-if="brief.reading"
         :reading="brief.reading"

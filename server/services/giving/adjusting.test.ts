@@ -288,7 +288,7 @@ const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
       'they can',
       async () => {
         await world.giveSections()
-        expect((await world.start()).sections[0]?.aids).toEqual(['rule-out'])
+        expect((await world.start()).sections[0]?.aids).toEqual(['rule-out', 'mark-text'])
       },
     ],
   },

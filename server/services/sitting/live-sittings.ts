@@ -42,7 +42,7 @@ export interface MemoryRules {
 const usual: MemoryRules = { sittings: 1000, snapshotAfterMs: 400, snapshotAfterEvents: 5000 }
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-4'
+const STATE_VERSION = 'state-5'
 
 export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })
 

@@ -115,7 +115,7 @@ watch(inHand, async id => {
       @pointerdown="take(step)"
     >
       <h3 :id="`asked-${part.id}`">
-        <span class="soft">{{ number }}</span> {{ step.instruction }}
+        <span class="soft">{{ number }}</span> <span :data-text="`part-${part.id}`">{{ step.instruction }}</span>
       </h3>
       <p v-for="one in needs" :key="one.number" class="small needs" data-needs>
         <span class="soft">{{ one.number }} {{ one.instruction }}</span> {{ one.said }}

@@ -114,9 +114,6 @@ async function takeStaff(url: string, driver: WebDriver): Promise<void> {
   await driver.get(`${url}/assignments/month-end-credit`)
   await press(driver, 'Start the clock')
   await see(driver, By.id('entry-date'))
-  await press(driver, 'Tray')
-  await shoot(driver, 'settled')
-  await press(driver, 'Close Tray')
   await handIn(driver)
   await shoot(driver, 'receipt')
 }
@@ -240,6 +237,8 @@ async function takeQuestions(url: string, driver: WebDriver): Promise<void> {
   await click(question('gross', 'input[value="times"]'))
   await shoot(driver, 'questions')
   await press(driver, 'Next task')
+  await see(driver, question('tools'))
+  await press(driver, 'Next task')
   await see(driver, question('hosts'))
   await (await see(driver, By.css('[aria-label="Height of /26"]'))).sendKeys('62', Key.TAB, '30', Key.TAB)
   await cross('place', 'picture')
@@ -252,6 +251,23 @@ async function takeQuestions(url: string, driver: WebDriver): Promise<void> {
   await keys(...at(Key.ARROW_RIGHT, 9), ...at(Key.ARROW_DOWN, 6), Key.ENTER)
   await driver.executeScript(`document.querySelector('[data-question="place"]').scrollIntoView({ block: 'start' })`)
   await shoot(driver, 'questions-drawn')
+  await takeCase(url, driver)
+}
+
+/** A case with its reading, text that is marked in it, and the tray with what was worked out. */
+async function takeCase(url: string, driver: WebDriver): Promise<void> {
+  await startPaper(driver, url, 'winter-mock', question('boats'))
+  await driver.executeScript(`
+    const text = document.querySelector('[data-text="reading-1"]').firstChild
+    const at = text.data.indexOf('A lane of 4 m')
+    getSelection().setBaseAndExtent(text, at, text, at + 13)`)
+  await press(driver, 'Mark this text')
+  await press(driver, 'Tray')
+  await (await see(driver, By.id('sum'))).sendKeys('48 × (25 − 4) ÷ 28', Key.ENTER)
+  await (await see(driver, question('boats', 'input'))).click()
+  await press(driver, 'Put the last into the answer')
+  await driver.sleep(1200)
+  await shoot(driver, 'case')
 }
 
 const server = await startServer({ ANVIL_CONTENT: 'content' })

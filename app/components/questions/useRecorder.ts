@@ -30,6 +30,8 @@ export function useRecorder() {
       const stream = await navigator.mediaDevices.getUserMedia({ audio: true })
       const context = new AudioContext()
       await context.audioWorklet.addModule(worklet)
+      // Where the press on Record was too long ago by now, it has to be asked for.
+      await context.resume()
       listen(stream, context, most, piece)
       return null
     } catch (error) {

@@ -20,6 +20,7 @@ export const useRecordingsStore = defineStore('recordings', () => {
   const here = shallowReactive(new Map<string, readonly Uint8Array[]>())
   let sender: PieceSender | null = null
   let sittingId = ''
+  let known = ''
 
   async function open(id: string): Promise<void> {
     close()
@@ -38,7 +39,15 @@ export const useRecordingsStore = defineStore('recordings', () => {
     sender = own
     bench.beside.add(own)
     await own.restore(id)
-    const { recordings } = await callApi(recordingsView, `/api/sittings/${id}/recordings`)
+  }
+
+  /** Asks once what was recorded before: whoever has no question to speak to needn’t know. */
+  async function know(): Promise<void> {
+    if (known === sittingId) return
+    const asked = sittingId
+    const { recordings } = await callApi(recordingsView, `/api/sittings/${asked}/recordings`)
+    if (asked !== sittingId) return
+    known = asked
     for (const { id: recording, taskId, stepId } of recordings) made.set(recording, { taskId, stepId })
   }
 
@@ -47,6 +56,7 @@ export const useRecordingsStore = defineStore('recordings', () => {
     sender?.stop()
     sender = null
     waiting.value = 0
+    known = ''
     failures.clear()
     made.clear()
     here.clear()
@@ -62,5 +72,5 @@ export const useRecordingsStore = defineStore('recordings', () => {
   const countOf = (taskId: string, stepId: string): number =>
     [...made.values()].filter(one => one.taskId === taskId && one.stepId === stepId).length
 
-  return { waiting, failures, here, open, close, keep, countOf }
+  return { waiting, failures, here, open, close, know, keep, countOf }
 })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { levelInWords, levelOf, resampler } from './hearing'
-import { pieceOf, RATE, secondsOf, soundIn, waveOf } from './wave'
+import { joined, pieceOf, RATE, secondsOf, soundIn, waveOf } from './wave'
 
 const tone = (hertz: number, rate: number, seconds: number): Float32Array =>
   Float32Array.from({ length: rate * seconds }, (_, at) => 0.5 * Math.sin((2 * Math.PI * hertz * at) / rate))
@@ -14,6 +14,12 @@ describe('a piece of sound', () => {
     expect(secondsOf(sound.length)).toBe(1)
     // ITU-T G.711: silence is 0xff, the loudest are 0x80 and 0x00.
     expect([...soundIn(pieceOf(Float32Array.of(0, 1, -1, 0)))!]).toEqual([0xff, 0x80, 0x00, 0xff])
+  })
+
+  it('is heard with those that follow it as one; what is none is left out', () => {
+    const [one, two] = [pieceOf(tone(440, RATE, 1)), pieceOf(tone(880, RATE, 2))]
+    expect([...joined([one, new Uint8Array(9), two])]).toEqual([...soundIn(one)!, ...soundIn(two)!])
+    expect(joined([])).toHaveLength(0)
   })
 
   it('keeps its samples as near as eight bits can', () => {

@@ -34,6 +34,18 @@ export function soundIn(file: Uint8Array): Uint8Array<ArrayBuffer> | null {
   }
 }
 
+/** What was said in pieces that follow each other, as one sound. What is no piece is left out. */
+export function joined(files: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const sounds = files.flatMap(file => soundIn(file) ?? [])
+  const all = new Uint8Array(sounds.reduce((sum, { length }) => sum + length, 0))
+  let at = 0
+  for (const sound of sounds) {
+    all.set(sound, at)
+    at += sound.length
+  }
+  return all
+}
+
 /** Sound as a WAVE file of 16-bit samples, which everything plays. */
 export function waveOf(sound: Uint8Array): Uint8Array<ArrayBuffer> {
   const wave = new WaveFile()

@@ -65,17 +65,21 @@ export function recordingsIn(db: Database) {
       await db<PieceRow>('recording_pieces').insert(piece)
     },
 
-    /** Deletes all of a sitting but these. */
+    /** Deletes all of a sitting but these. Most sittings have none: then nothing is written. */
     async keepOnly(sittingId: string, ids: readonly string[]): Promise<void> {
+      const others = (
+        await db<Row>('recordings')
+          .where({ sitting_id: sittingId })
+          .whereNotIn('id', [...ids])
+          .select('id')
+      ).map(({ id }) => id)
+      if (others.length === 0) return
       await db.transaction(async within => {
         await within<PieceRow>('recording_pieces')
           .where({ sitting_id: sittingId })
-          .whereNotIn('recording_id', [...ids])
+          .whereIn('recording_id', others)
           .delete()
-        await within<Row>('recordings')
-          .where({ sitting_id: sittingId })
-          .whereNotIn('id', [...ids])
-          .delete()
+        await within<Row>('recordings').where({ sitting_id: sittingId }).whereIn('id', others).delete()
       })
     },
   }

@@ -82,7 +82,9 @@ export async function benchLine(): Promise<void> {
       const middle = (name: 'seconds' | 'kilobytes' | 'requests'): number =>
         runs.map(run => run[place]![name]).sort((a, b) => a - b)[1]!
       console.log(
-        `${what.padEnd(46)} ${middle('seconds').toFixed(2).padStart(5)} s ${middle('kilobytes').toFixed(0).padStart(5)} kB ${String(middle('requests')).padStart(3)} requests   target ${target}`,
+        `${what.padEnd(46)} ${middle('seconds').toFixed(2).padStart(5)} s ` +
+          `${middle('kilobytes').toFixed(0).padStart(5)} kB ` +
+          `${String(middle('requests')).padStart(3)} requests   target ${target}`,
       )
     }
   } finally {

@@ -16,7 +16,11 @@ const { open } = questionBench()
  */
 const LOST = `
   const scrolls = el => ['auto', 'scroll'].includes(getComputedStyle(el).overflowX)
-  const above = (el, end) => { const all = []; for (let p = el.parentElement; p && p !== end; p = p.parentElement) all.push(p); return all }
+  const above = (el, end) => {
+    const all = []
+    for (let up = el.parentElement; up && up !== end; up = up.parentElement) all.push(up)
+    return all
+  }
   const spoken = el => getComputedStyle(el).position === 'absolute' && el.getBoundingClientRect().width < 3
   const lost = []
   for (const one of document.querySelectorAll('[data-question]')) {

@@ -30,8 +30,10 @@ const saved = computed(() => {
     return waiting > 0 ? `${counted(waiting, 'change', 'changes')} kept on this device` : 'Goes on elsewhere'
   if (signedOut)
     return `Signed out: ${counted(waiting, 'change is', 'changes are')} kept on this device; sign in again in another tab`
-  if (unreached)
-    return `${counted(waiting, 'change', 'changes')} waiting for the connection${bench.durable ? ', kept on this device' : '; keep this page open'}`
+  if (unreached) {
+    const where = bench.durable ? ', kept on this device' : '; keep this page open'
+    return `${counted(waiting, 'change', 'changes')} waiting for the connection${where}`
+  }
   if (held) return `${counted(waiting, 'change', 'changes')} waiting for the clock`
   if (waiting > 0) return slow.value ? 'Saving… the connection is slow' : 'Saving…'
   if (recordings.waiting > 0) return `Saving… ${counted(recordings.waiting, 'piece', 'pieces')} of a recording to go`

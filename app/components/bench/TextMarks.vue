@@ -8,8 +8,9 @@ const at = ref<{ left: number; top: number } | null>(null)
 
 /** Only where a browser can underlay text without changing the page (CSS Custom Highlight API). */
 function paint() {
-  if (!('highlights' in CSS)) return
-  const ranges = (bench.current?.marked ?? []).flatMap(mark => rangeOf(mark) ?? [])
+  const marked = bench.current?.marked ?? []
+  if (!('highlights' in CSS) || (marked.length === 0 && !CSS.highlights.has('marked'))) return
+  const ranges = marked.flatMap(mark => rangeOf(mark) ?? [])
   CSS.highlights.set('marked', new Highlight(...ranges))
 }
 const paintSoon = useDebounceFn(paint, 60)
@@ -19,8 +20,8 @@ watch(
   { immediate: true },
 )
 const page = ref<HTMLElement | null>(null)
-onMounted(() => (page.value = document.querySelector<HTMLElement>('.bench')))
-// What is drawn anew has to be underlaid anew.
+onMounted(() => (page.value = document.querySelector<HTMLElement>('.bench .middle')))
+// What is drawn anew in brief and tool has to be underlaid anew; the clock beside them isn’t looked at.
 useMutationObserver(page, () => void paintSoon(), { childList: true, subtree: true })
 onBeforeUnmount(() => {
   if ('highlights' in CSS) CSS.highlights.delete('marked')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lengthText } from '~~/core/questions/spoken'
 import type { SpokenAnswer, SpokenPart } from '~~/core/questions/spoken'
-import { soundIn, waveOf } from '~~/core/sound/wave'
+import { joined, waveOf } from '~~/core/sound/wave'
 import { speaking } from './speaking'
 import { useRecorder } from './useRecorder'
 import { useTyped } from './useTyped'
@@ -36,24 +36,17 @@ async function record() {
     })) ?? ''
 }
 
+onMounted(() => own.know?.().catch(() => undefined))
 /** What was said on this page is heard at once, from the device; anything else from the server. */
-const heard = computed(() => {
-  const id = recording.value
-  if (id === null || state.value !== 'idle') return ''
-  const pieces = own.piecesOf?.(id)
-  if (!pieces) return own.urlOf(id)
-  const sound = new Blob(pieces.map(piece => soundIn(piece as Uint8Array<ArrayBuffer>) ?? new Uint8Array()))
-  return sound
-})
 const address = ref('')
 watch(
-  heard,
-  async now => {
-    if (address.value.startsWith('blob:')) URL.revokeObjectURL(address.value)
-    address.value =
-      typeof now === 'string'
-        ? now
-        : URL.createObjectURL(new Blob([waveOf(new Uint8Array(await now.arrayBuffer()))], { type: 'audio/wav' }))
+  () => (state.value === 'idle' ? recording.value : null),
+  id => {
+    URL.revokeObjectURL(address.value)
+    const pieces = id === null ? undefined : own.piecesOf?.(id)
+    if (id === null) address.value = ''
+    else if (!pieces) address.value = own.urlOf(id)
+    else address.value = URL.createObjectURL(new Blob([waveOf(joined(pieces))], { type: 'audio/wav' }))
   },
   { immediate: true },
 )

@@ -5,6 +5,8 @@ export interface Speaking {
   urlOf(recording: string): string
   /** The pieces that this page has made of it. */
   piecesOf?(recording: string): readonly Uint8Array[] | undefined
+  /** Asks what was recorded before; resolves when it is known. */
+  know?(): Promise<void>
   /** How many recordings there are of a part, deleted ones included. */
   countOf?(part: string): number
   /** Why a recording wasn’t taken. */

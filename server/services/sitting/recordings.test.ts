@@ -73,7 +73,7 @@ describe('a recording', () => {
     expect(await codeOf(add())).toBe('sitting-ended')
   })
 
-  it('goes with the sitting’s end where it was deleted; what was answered is heard by markers then, and not before', async () => {
+  it('goes with the sitting’s end where it was deleted; markers hear what was answered then, not before', async () => {
     const { isla, piet, marit, tobias } = world.people
     await add()
     await answer('one', 2)

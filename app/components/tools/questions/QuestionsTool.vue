@@ -84,6 +84,7 @@ const recordings = useRecordingsStore()
 provide(speaking, {
   urlOf: recording => `/api/sittings/${props.sittingId}/recordings/${recording}`,
   piecesOf: recording => recordings.here.get(recording),
+  know: () => recordings.know(),
   countOf: part => recordings.countOf(props.task.id, part),
   failureOf: recording => recordings.failures.get(recording),
   keep: (part, piece) => recordings.keep({ ...piece, taskId: props.task.id, stepId: part }),

@@ -85,13 +85,17 @@ async function unlessReplaced<Result>(act: () => Promise<Result>): Promise<Resul
   }
 }
 
-/** Finds what is visible, waiting for it. */
+/** Whether it stands in a dialog that is still opening: when open, that takes the focus, and typing goes astray. */
+const opening = (driver: WebDriver, element: WebElement): Promise<boolean> =>
+  driver.executeScript<boolean>('return arguments[0].closest(".p-dialog-enter-active") !== null', element)
+
+/** Finds what is visible, waiting for it, and for a dialog around it to have opened. */
 export async function see(driver: WebDriver, locator: By, what = String(locator)): Promise<WebElement> {
   const found = await driver.wait(
     () =>
       unlessReplaced(async () => {
         const [element] = await driver.findElements(locator)
-        return element && (await element.isDisplayed()) ? element : null
+        return element && (await element.isDisplayed()) && !(await opening(driver, element)) ? element : null
       }),
     WAIT_MS,
     `never to be seen: ${what}`,

@@ -32,7 +32,7 @@ export interface WorkPlace {
 }
 
 async function onPage({ toolId, setup, packed, mark }: Opening): Promise<WorkPlace> {
-  const work = new TaskWork(await loadTool(toolId), setup, packed, mark)
+  const work = new TaskWork(await loadTool(toolId, setup), setup, packed, mark)
   return {
     operate: (id, op, closedBecause) => Promise.resolve(work.operate(id, op, closedBecause)),
     put(id, op) {

@@ -1,5 +1,5 @@
 import type { ClientEvent } from '../../core/sitting/events'
-import { loadTool } from '../../core/tools/registry'
+import { loadCode } from '../../core/tools/registry'
 import type { EventsResponse, TaskView, TaskWorkView } from '../../core/wire/sitting'
 import { openPlace } from './places'
 import type { WorkPlace } from './places'
@@ -43,7 +43,7 @@ export class Works {
 
   async #fetchAndOpen({ id, tool, heavy }: Pick<TaskView, 'id' | 'tool' | 'heavy'>): Promise<OpenTask> {
     // The tool's code comes together with the work, not after it; where it runs in a worker, that loads its own.
-    if (!heavy) void loadTool(tool).catch(() => undefined)
+    if (!heavy) void loadCode(tool).catch(() => undefined)
     const fetched = await this.#fetch(id)
     const place = await openPlace({
       taskId: id,

@@ -14,7 +14,7 @@ function workOf(taskId: string): TaskWork {
 
 const api = {
   async open(taskId: string, toolId: string, setup: unknown, packed: unknown, mark: string): Promise<void> {
-    works.set(taskId, new TaskWork(await loadTool(toolId), setup, packed, mark))
+    works.set(taskId, new TaskWork(await loadTool(toolId, setup), setup, packed, mark))
   },
   operate: (taskId: string, id: string, op: unknown, closedBecause: string | null): Tried =>
     workOf(taskId).operate(id, op, closedBecause),

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, optionId, options, partId, textOf } from './options'
+import { picture, spot } from './picture'
 import { POINTS } from './shares'
 import { plainly } from './wording'
 
@@ -9,12 +10,28 @@ const MOST = 80
 
 const gap = z.union([z.literal('typed'), z.strictObject({ options })])
 type Gap = z.infer<typeof gap>
+/** Words in which each gap stands as its name in braces: an address has {bits} bits. */
+const words = z.string().max(400)
 
 const part = z.strictObject({
   kind: z.literal('gaps'),
   id: partId,
-  /** A text in which each gap stands as its name in braces: an address has {bits} bits. */
-  text: z.string().min(1).max(2000),
+  /** Where the gaps are: in a text, the cells of a table, the lines of a form, on a picture; in several of them. */
+  text: words.min(1).max(2000).optional(),
+  table: z
+    .strictObject({
+      head: z.array(z.string().min(1).max(60)).min(1).max(8),
+      rows: z.array(z.array(words).min(1).max(8)).min(1).max(20),
+    })
+    .optional(),
+  form: z
+    .array(z.strictObject({ label: z.string().min(1).max(80), line: words.min(1) }))
+    .min(1)
+    .max(20)
+    .optional(),
+  picture: picture.optional(),
+  /** Where on the picture gaps stand, by their middle. */
+  at: z.record(optionId, spot).default({}),
   gaps: z.record(optionId, gap),
 })
 export type GapsPart = z.infer<typeof part>
@@ -29,24 +46,46 @@ const key = z.strictObject({
 })
 type Filled = Readonly<Record<string, string>>
 
-/** A text in pieces: what stands there, and the gaps between. */
-export function piecesOf({ text }: GapsPart): ({ words: string } | { gap: string })[] {
+export type Piece = { words: string } | { gap: string }
+/** Words in pieces: what stands there, and the gaps between. */
+export function piecesOf(text: string): Piece[] {
   return text.split(/(\{[a-z0-9-]+\})/).flatMap(piece => {
     const name = /^\{([a-z0-9-]+)\}$/.exec(piece)?.[1]
     if (name !== undefined) return { gap: name }
     return piece === '' ? [] : { words: piece }
   })
 }
-const namesOf = (asked: GapsPart): string[] => piecesOf(asked).flatMap(piece => ('gap' in piece ? piece.gap : []))
+/** The names of all gaps, in the order in which they are read and numbered. */
+export const namesOf = ({ text = '', table, form = [], at }: GapsPart): string[] => [
+  ...[text, ...(table?.rows.flat() ?? []), ...form.map(({ line }) => line)]
+    .flatMap(piecesOf)
+    .flatMap(piece => ('gap' in piece ? piece.gap : [])),
+  ...Object.keys(at),
+]
 
 const shown = (asked: GapsPart, id: string, value: string): string => {
   const one = asked.gaps[id]
   return one !== undefined && one !== 'typed' ? textOf(one.options, value) : value
 }
-const filledText = (asked: GapsPart, filled: Filled): string =>
-  piecesOf(asked)
-    .map(piece => ('words' in piece ? piece.words : shown(asked, piece.gap, filled[piece.gap] ?? '…')))
-    .join('')
+/** All of it as a sentence, with what stands in the gaps: rows of a table and lines of a form follow each other. */
+function filledText(asked: GapsPart, filled: Filled): string {
+  const { text, table, form = [], at } = asked
+  const value = (name: string): string => shown(asked, name, filled[name] ?? '…')
+  const line = (one: string): string =>
+    piecesOf(one)
+      .map(piece => ('words' in piece ? piece.words : value(piece.gap)))
+      .join('')
+  const rows = (table?.rows ?? []).map(cells => cells.map(line).flatMap((cell, column) => named(asked, column, cell)))
+  const names = namesOf(asked)
+  return [
+    ...(text === undefined ? [] : [line(text)]),
+    ...rows.map(cells => cells.join(', ')),
+    ...form.map(one => `${one.label}: ${line(one.line)}`),
+    ...Object.keys(at).map(name => `${names.indexOf(name) + 1}: ${value(name)}`),
+  ].join('; ')
+}
+const named = ({ table }: GapsPart, column: number, cell: string): string[] =>
+  cell === '' ? [] : [`${table?.head[column] ?? ''}: ${cell}`]
 
 const TOLERANCE = { case: true, accents: true, punctuation: false }
 const fits = (one: Gap | undefined, given: string, right: readonly string[]): boolean =>
@@ -54,7 +93,7 @@ const fits = (one: Gap | undefined, given: string, right: readonly string[]): bo
     ? right.some(wording => plainly(wording, TOLERANCE) === plainly(given, TOLERANCE))
     : right.includes(given)
 
-/** A text with gaps in which something is typed or chosen. */
+/** Gaps in a text, a table, a form or on a picture, in which something is typed or chosen. */
 export const gaps = {
   part,
   answer,
@@ -62,11 +101,18 @@ export const gaps = {
   contradiction(asked) {
     const names = namesOf(asked)
     const twice = names.find((name, at) => names.indexOf(name) !== at)
-    if (twice) return `The gap ${twice} stands in the text twice.`
+    if (twice) return `The gap ${twice} stands in it twice.`
     const open =
       names.find(name => !(name in asked.gaps)) ?? Object.keys(asked.gaps).find(name => !names.includes(name))
-    if (open !== undefined) return `The gap ${open} stands in the text or in the list, and not in both.`
-    if (names.length === 0) return 'A text with gaps has at least one.'
+    if (open !== undefined) return `The gap ${open} stands in it or in the list, and not in both.`
+    if (names.length === 0) return 'A question with gaps has at least one.'
+    const { table, picture: drawn, at } = asked
+    if (table?.rows.some(cells => cells.length !== table.head.length))
+      return 'Each row of the table has as many cells as its head.'
+    if (!drawn && Object.keys(at).length > 0) return 'There is no picture on which gaps could stand.'
+    const outside =
+      drawn && Object.entries(at).find(([, { x, y }]) => x < 0 || y < 0 || x > drawn.width || y > drawn.height)
+    if (outside) return `The gap ${outside[0]} doesn’t lie on the picture.`
     for (const one of Object.values(asked.gaps)) {
       const wrong = one === 'typed' ? null : doubled(one.options)
       if (wrong) return wrong

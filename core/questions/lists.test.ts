@@ -229,6 +229,21 @@ describe('gaps', () => {
     expect(judged(asked, right, given)).toBe(found)
   })
 
+  const everywhere = {
+    kind: 'gaps',
+    table: {
+      head: ['Debit', 'Credit'],
+      rows: [
+        ['{a}', '60.00'],
+        ['', '{c}'],
+      ],
+    },
+    form: [{ label: 'Right', line: '{b}, it is' }],
+    picture: { width: 100, height: 100, words: 'A square.', shapes: [] },
+    at: { d: { x: 50, y: 50 } },
+    gaps: { a: 'typed', b: 'typed', c: 'typed', d: 'typed' },
+  }
+
   it('are told in the sentence in which they stand', () => {
     const one = part.parse({ id: 'one', ...asked })
     const { expected, found } = kindOf(one).judge(one, { bits: '24', last: 'gateway' }, each)
@@ -237,14 +252,33 @@ describe('gaps', () => {
   })
 
   it.each([
-    [{ ...asked, text: 'No gap.' }, 'The gap bits stands in the text or in the list, and not in both.'],
-    [{ ...asked, text: `${asked.text} {more}` }, 'The gap more stands in the text or in the list, and not in both.'],
-    [{ ...asked, text: `${asked.text} {bits}` }, 'The gap bits stands in the text twice.'],
-    [{ kind: 'gaps', text: 'None.', gaps: {} }, 'A text with gaps has at least one.'],
+    [{ ...asked, text: 'No gap.' }, 'The gap bits stands in it or in the list, and not in both.'],
+    [{ ...asked, text: `${asked.text} {more}` }, 'The gap more stands in it or in the list, and not in both.'],
+    [{ ...asked, text: `${asked.text} {bits}` }, 'The gap bits stands in it twice.'],
+    [{ kind: 'gaps', text: 'None.', gaps: {} }, 'A question with gaps has at least one.'],
     [{ kind: 'gaps', text: '{a}', gaps: { a: { options: named('x', 'x') } } }, 'Two options are called x.'],
+    [
+      { ...everywhere, table: { head: ['A', 'B'], rows: [['{a} {c}']] } },
+      'Each row of the table has as many cells as its head.',
+    ],
+    [{ ...everywhere, picture: undefined }, 'There is no picture on which gaps could stand.'],
+    [{ ...everywhere, at: { d: { x: 101, y: 0 } } }, 'The gap d doesn’t lie on the picture.'],
+    [{ ...everywhere, text: 'Also {d}.' }, 'The gap d stands in it twice.'],
   ])('contradict themselves: %#', (question, words) => {
     const one = part.parse({ id: 'one', ...question })
     expect(kindOf(one).contradiction(one)).toBe(words)
+  })
+
+  it('stand in a table, a form and on a picture as in a text', () => {
+    const one = part.parse({ id: 'one', ...everywhere })
+    expect(kindOf(one).contradiction(one)).toBeNull()
+    expect(kindOf(one).progress(one, { a: '1', d: '2' }).words).toBe('2 of 4 gaps filled')
+    expect(kindOf(one).sentence(one, { a: 'till', b: 'yes', d: '.63' })).toBe(
+      '“Debit: till, Credit: 60.00; Credit: …; Right: yes, it is; 4: .63”',
+    )
+    const right = { kind: 'gaps', is: { a: ['till'], b: ['yes'], c: ['bank'], d: ['.63'] } }
+    expect(judged(everywhere, right, { a: 'till', b: 'yes', c: 'bank', d: '.63' })).toBe('met')
+    expect(judged(everywhere, right, { a: 'till', b: 'yes', c: 'bank', d: '.64' })).toBe('wrong-gap 0.75')
   })
 
   it('take what has room in them', () => {

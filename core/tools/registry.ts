@@ -15,12 +15,19 @@ export const toolIds = Object.keys(loaders)
 
 const loaded = new Map<string, AnyTool>()
 
-/** Loads a tool, once. Rejects with a RangeError for a tool that isn't built in. */
-export async function loadTool(id: string): Promise<AnyTool> {
+/** Loads a tool's code, once. Rejects with a RangeError for a tool that isn't built in. */
+export async function loadCode(id: string): Promise<AnyTool> {
   const load = Object.hasOwn(loaders, id) ? loaders[id] : undefined
   if (!load) throw new RangeError(`There is no tool '${id}'; there are: ${toolIds.join(', ')}.`)
   const tool = loaded.get(id) ?? (await load())
   loaded.set(id, tool)
+  return tool
+}
+
+/** Loads a tool with what a setup of it needs; with all that it has where none is given. */
+export async function loadTool(id: string, setup?: unknown): Promise<AnyTool> {
+  const tool = await loadCode(id)
+  await tool.prepare?.(setup)
   return tool
 }
 

@@ -104,6 +104,8 @@ export interface Tool<State, Op, Setup, Check> {
    * screen gets its views from a worker, and the server judges it in a worker thread.
    */
   heavy?: boolean
+  /** Loads what a setup needs, where the tool's code comes in parts; all of it where no setup is given. */
+  prepare?(setup?: unknown): Promise<void>
   /** Throws a RangeError when the setup contradicts itself: content, not the trainee, is then at fault. */
   initial(setup: Setup): State
   apply(state: State, op: Op): Applied<State>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { kindOf, part as partSchema } from '~~/core/questions'
+import { kindOf, kindsIn, loadKinds, part as partSchema } from '~~/core/questions'
+import type { Part } from '~~/core/questions'
 import { drawingOf } from '~/components/questions/kinds'
 import { speaking } from '~/components/questions/speaking'
 import type { GivenMark } from '~~/core/marking/desk'
@@ -16,10 +17,16 @@ const props = defineProps<{
 const emit = defineEmits<{ selected: [range: { from: number; to: number } | null] }>()
 
 provide(speaking, { urlOf: recording => `/api/sittings/${props.sittingId ?? ''}/recordings/${recording}` })
-const part = computed(() => {
-  const read = partSchema.safeParse(props.work?.part)
-  return read.success ? read.data : null
-})
+/** The question; null where there is none, undefined until its kind is loaded. */
+const part = shallowRef<Part | null>()
+watch(
+  () => props.work?.part,
+  async given => {
+    await loadKinds(kindsIn([given]))
+    if (given === props.work?.part) part.value = partSchema.safeParse(given).data ?? null
+  },
+  { immediate: true },
+)
 const text = computed(() =>
   part.value?.kind === 'written' && typeof props.work?.answer === 'string' ? props.work.answer : null,
 )
@@ -84,6 +91,7 @@ function tellSelection() {
       ><sup v-for="number in piece.ends" :key="number">{{ number }}</sup></template
     >
   </div>
+  <template v-else-if="part === undefined" />
   <p v-else-if="!part || work?.answer === null" class="soft">Nothing was answered.</p>
   <component :is="drawingOf(part.kind)" v-else :part="part" :answer="work?.answer" closed />
   <Button

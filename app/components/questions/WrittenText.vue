@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { kindOf } from '~~/core/questions'
+import { written } from '~~/core/questions/written'
 import type { WrittenPart } from '~~/core/questions/written'
 import { useTyped } from './useTyped'
 
@@ -17,7 +17,7 @@ const length = computed(() => {
   if (least !== undefined) return ` It has at least ${least} words.`
   return most === undefined ? '' : ` It has at most ${most} words.`
 })
-const soFar = computed(() => kindOf(props.part).progress(props.part, text.value).words)
+const soFar = computed(() => written.progress(props.part, text.value).words)
 const how = useId()
 </script>
 

@@ -1,20 +1,21 @@
 import type { Component } from 'vue'
-import type { Part } from '~~/core/questions'
+import { loadKinds } from '~~/core/questions'
+import type { KindId } from '~~/core/questions'
 
 type Load = () => Promise<{ default: Component }>
 
 /**
- * What draws each kind of question, loaded when one of it is shown. Each takes `part`, `answer` (null for none) and
- * `closed`, and emits `answer` with the whole answer as it is now.
+ * What draws each kind of question, loaded with the kind when one of it is shown. Each takes `part`, `answer` (null
+ * for none) and `closed`, and emits `answer` with the whole answer as it is now.
  */
-const loaders: Record<Part['kind'], Load> = {
+const loaders: Record<KindId, Load> = {
   'one-of': () => import('./OneOf.vue'),
   'several-of': () => import('./SeveralOf.vue'),
   'statements': () => import('./StatementList.vue'),
   'short-text': () => import('./ShortText.vue'),
   'number': () => import('./NumberField.vue'),
   'placing': () => import('./PlacingBoard.vue'),
-  'gaps': () => import('./GapText.vue'),
+  'gaps': () => import('./FilledGaps.vue'),
   'ordering': () => import('./OrderedList.vue'),
   'matching': () => import('./MatchingPairs.vue'),
   'grid': () => import('./CellGrid.vue'),
@@ -31,10 +32,15 @@ const loaders: Record<Part['kind'], Load> = {
   'spoken': () => import('./SpokenAnswer.vue'),
   'formula': () => import('./FormulaField.vue'),
 }
-const drawn = new Map<Part['kind'], Component>()
+const drawn = new Map<KindId, Component>()
 
-export function drawingOf(kind: Part['kind']): Component {
-  const component = drawn.get(kind) ?? defineAsyncComponent(loaders[kind])
+export function drawingOf(kind: KindId): Component {
+  const component =
+    drawn.get(kind) ??
+    defineAsyncComponent(async () => {
+      const [{ default: drawing }] = await Promise.all([loaders[kind](), loadKinds([kind])])
+      return drawing
+    })
   drawn.set(kind, component)
   return component
 }

@@ -1,4 +1,4 @@
-import { key, kindOf } from '../../questions'
+import { key, kindOf, kindsIn, loadKinds } from '../../questions'
 import type { Key, Part } from '../../questions'
 import type { Tool } from '../tool'
 import { judge } from './checks'
@@ -17,6 +17,7 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
   setup: questionsSetup,
   op: questionsOp,
   check: key,
+  prepare: setup => loadKinds(setup === undefined ? undefined : kindsIn((setup as Partial<QuestionsSetup>).parts)),
   initial,
   apply,
   effect: ({ type }) => (type === 'rule-out' ? 'look' : 'change'),

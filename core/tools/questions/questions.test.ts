@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { questions } from '.'
 import type { QuestionsContext } from './checks'
 import { apply, questionsOp } from './ops'
@@ -390,5 +390,20 @@ describe('any operations', () => {
 
   it('are for every kind that there is', () => {
     expect(new Set(start.parts.map(({ kind }) => kind))).toEqual(new Set(kindIds))
+  })
+})
+
+describe('kinds', () => {
+  it('are loaded when a task needs them, and not before', async () => {
+    vi.resetModules()
+    const { loadCode, loadTool } = await import('../registry')
+    const { kindOf: kindAtHand } = await import('../../questions')
+    await loadCode('questions')
+    expect(() => kindAtHand({ kind: 'one-of' })).toThrow('The kind of question one-of isn’t at hand.')
+    await loadTool('questions', { parts: setup.parts.slice(0, 3) })
+    expect(kindAtHand({ kind: 'several-of' }).progress(setup.parts[1]!, null).complete).toBe(false)
+    expect(() => kindAtHand({ kind: 'formula' })).toThrow(RangeError)
+    await loadTool('questions')
+    expect(kindIds.map(kind => typeof kindAtHand({ kind }).judge)).toEqual(kindIds.map(() => 'function'))
   })
 })

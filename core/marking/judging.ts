@@ -1,11 +1,16 @@
 import type { Criterion, Step, Task } from '../paper/schema'
-import type { AnyTool, ClosedStep, Figures, Finding, JudgeContext, TaskOfTool } from '../tools/tool'
+import type { AnyTool, ClosedStep, Figures, FiguresElsewhere, Finding, JudgeContext, TaskOfTool } from '../tools/tool'
 import { deriveAmount } from './expression'
 
-/** The figures of a step's work that criteria of other steps may follow from, by name. */
-export function figuresAsked(steps: readonly Step[], stepId: string): string[] {
-  const asked = steps.flatMap(step => step.criteria).flatMap(({ followThrough }) => followThrough?.from ?? [])
-  return [...new Set(asked.filter(({ step }) => step === stepId).map(({ figure }) => figure))]
+/** What criteria of a step follow from. */
+export const followsFrom = ({ criteria }: Step) => criteria.flatMap(({ followThrough }) => followThrough?.from ?? [])
+
+/** The figures of a step's work that criteria of other steps, of this task and of others, may follow from, by name. */
+export function figuresAsked(tasks: readonly Task[], taskId: string, stepId: string): string[] {
+  const asked = tasks.flatMap(({ id, steps }) =>
+    steps.flatMap(followsFrom).filter(({ task = id, step }) => task === taskId && step === stepId),
+  )
+  return [...new Set(asked.map(({ figure }) => figure))]
 }
 
 /** Figures of the work by name, as the context's step is judged: those asked for and those always kept. */
@@ -39,6 +44,8 @@ export interface JudgeStep {
   start: unknown
   /** What the work was when earlier steps of the task closed. */
   closed?: readonly ClosedStep[]
+  /** Figures of other tasks that this step may follow from. */
+  elsewhere?: readonly FiguresElsewhere[]
   /** Share of the points for what follows from an own earlier figure. */
   followThrough?: number
 }
@@ -87,7 +94,7 @@ function judgeCriterion(work: JudgeStep, criterion: Criterion, context: JudgeCon
   const { tool, state } = work
   const finding = tool.judge(state, checkOf(tool, criterion), context)
   if (finding.met || work.followThrough === 0) return finding
-  for (const derived of derivedChecks(criterion, work.closed ?? [])) {
+  for (const derived of derivedChecks(criterion, work.closed ?? [], work.elsewhere)) {
     const read = tool.check.safeParse(derived)
     const own = read.success ? tool.judge(state, read.data, context) : null
     if (!own?.met) continue
@@ -104,12 +111,20 @@ function judgeCriterion(work: JudgeStep, criterion: Criterion, context: JudgeCon
 }
 
 /** The checks with the values that follow from the trainee's own figures; none if one of the figures is missing. */
-export function derivedChecks(criterion: Criterion, closed: readonly ClosedStep[]): unknown[] {
+export function derivedChecks(
+  criterion: Criterion,
+  closed: readonly ClosedStep[],
+  elsewhere: readonly FiguresElsewhere[] = [],
+): unknown[] {
   const rule = criterion.followThrough
   if (!rule) return []
   const values: Record<string, string> = {}
-  for (const { step, figure, as } of rule.from) {
-    const value = closed.find(one => one.step === step)?.figures[figure] ?? null
+  for (const { task, step, figure, as } of rule.from) {
+    const found =
+      task === undefined
+        ? closed.find(one => one.step === step)
+        : elsewhere.find(one => one.task === task && one.step === step)
+    const value = found?.figures[figure] ?? null
     if (value === null) return []
     values[as] = value
   }

@@ -15,11 +15,20 @@ export type Trade = z.infer<typeof trade>
 const points = z.number().positive().max(100)
 
 /**
- * How an expected value follows from what the trainee produced in earlier steps. `from` names figures
- * of the trainee's own work, `put` says which values of the check they replace, as expressions.
+ * How an expected value follows from what the trainee produced in earlier steps, or in another `task` of the paper.
+ * `from` names figures of the trainee's own work, `put` says which values of the check they replace, as expressions.
  */
 const followThrough = z.strictObject({
-  from: z.array(z.strictObject({ step: slug, figure: z.string(), as: z.string().regex(/^[a-z][A-Za-z]*$/) })).min(1),
+  from: z
+    .array(
+      z.strictObject({
+        task: slug.optional(),
+        step: slug,
+        figure: z.string(),
+        as: z.string().regex(/^[a-z][A-Za-z]*$/),
+      }),
+    )
+    .min(1),
   put: z.record(z.string(), z.string()),
   /** Other values that follow as well: where this step's own work may or may not follow from the slip. */
   or: z.array(z.record(z.string(), z.string())).default([]),

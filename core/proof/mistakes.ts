@@ -21,7 +21,7 @@ export function doneRightly(on: ProvedTask, steps: readonly Step[], before: Grou
 /** A step closed with this work, as a sitting closes it where the work stays as it is. */
 function closed({ tool, task, start }: ProvedTask, step: Step, state: unknown, before: Ground): Ground {
   const context = contextOf({ tool, task, start, closed: before.closed }, step.id)
-  const figures = figuresOf(tool, state, figuresAsked(task.steps, step.id), context)
+  const figures = figuresOf(tool, state, figuresAsked([task], task.id, step.id), context)
   const findings = step.marking === 'person' ? [] : judgeStep({ tool, task, step, state, start, closed: before.closed })
   const sound = findings.every(({ finding }) => finding.met)
   return { state, closed: [...before.closed, { step: step.id, sound, figures }] }

@@ -3,6 +3,7 @@ import type { Paper, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
 import { doneRightly, mistakesBefore } from './mistakes'
+import { proveAcross } from './across'
 import { duplicates, noCounts } from './ground'
 import type { Ground, ProofCounts } from './ground'
 import { StepProof } from './step-proof'
@@ -60,8 +61,9 @@ export function proveTask(task: Task, skillIds: ReadonlySet<string>, twists = TW
   return { faults, counts }
 }
 
-/** What is wrong with a paper besides its tasks, which are proved one by one. */
+/** What is wrong with a paper besides its tasks, which are proved one by one and hold. */
 export function provePaper(paper: Paper): string[] {
   const ids = tasksOf(paper).map(task => task.id)
-  return duplicates(ids).map(id => `${paper.id}: the task ${id} stands in it twice.`)
+  const twice = duplicates(ids).map(id => `${paper.id}: the task ${id} stands in it twice.`)
+  return twice.length > 0 ? twice : proveAcross(paper)
 }

@@ -52,7 +52,7 @@ export class StepProof {
     return this.step.criteria.flatMap(criterion => {
       const from = criterion.followThrough?.from ?? []
       const name = `${this.#name}/${criterion.id}`
-      const strangers = from.filter(({ step }) => !before.includes(step))
+      const strangers = from.filter(({ task, step }) => task === undefined && !before.includes(step))
       if (strangers.length > 0)
         return strangers.map(({ step }) => `${name}: it follows from ${step}, which is no step before this one.`)
       // Which figures they are is all one: what can't be read can't be read with others either.
@@ -61,6 +61,7 @@ export class StepProof {
         derivedChecks(
           criterion,
           before.map(step => ({ step, sound: true, figures })),
+          from.flatMap(({ task, step }) => (task === undefined ? [] : [{ task, step, figures }])),
         )
         return []
       } catch (error) {

@@ -1,6 +1,7 @@
 import { ms } from '../time/moments'
 import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import type { LoggedEvent } from './events'
+import { knowingElsewhere } from './elsewhere'
 import { judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import { accepted, malformed, refused } from './outcome'
@@ -77,7 +78,7 @@ export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent)
     case 'unseated':
       return accepted({ ...state, seat: '' })
     case 'ended':
-      return accepted(yield* end(plan, state, event))
+      return accepted(yield* knowingElsewhere(plan, state, end(plan, state, event)))
     case 'leave':
       return leave(plan, before, state, event.sectionId, event.at)
     case 'note':
@@ -92,7 +93,7 @@ export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent)
         },
       })
     default:
-      return yield* advanceTask(plan, before, state, event)
+      return yield* knowingElsewhere(plan, state, advanceTask(plan, before, state, event))
   }
 }
 

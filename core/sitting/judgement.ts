@@ -1,6 +1,6 @@
 import { judgeStep } from '../marking/judging'
 import type { Judged } from '../marking/judging'
-import type { ClosedStep } from '../tools/tool'
+import type { ClosedStep, FiguresElsewhere } from '../tools/tool'
 import type { StepPlan, TaskPlan } from './plan'
 import type { Work } from './work'
 
@@ -11,6 +11,8 @@ export interface Judgement {
   work: Work
   /** What the work was when earlier steps closed. */
   closed: readonly ClosedStep[]
+  /** Figures of other tasks that the step may follow from. */
+  elsewhere?: readonly FiguresElsewhere[]
   /** Share of the points for what follows from an own earlier figure. */
   followThrough: number
 }
@@ -21,9 +23,10 @@ export interface Judgement {
  */
 export type Judging<Result> = Generator<Judgement, Result, readonly Judged[]>
 
-export function judgedAt({ taskPlan, stepPlan, work, closed, followThrough }: Judgement): Judged[] {
+export function judgedAt({ taskPlan, stepPlan, work, closed, elsewhere, followThrough }: Judgement): Judged[] {
   const { tool, task, start } = taskPlan
-  return judgeStep({ tool, task, step: stepPlan.step, state: work.state, start, closed, followThrough }).map(
+  const { step } = stepPlan
+  return judgeStep({ tool, task, step, state: work.state, start, closed, elsewhere, followThrough }).map(
     ({ finding }) => finding,
   )
 }

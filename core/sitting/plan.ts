@@ -133,18 +133,26 @@ function assembled(
   sections: readonly SectionPlan[],
   tasks: readonly TaskPlan[],
 ): Plan {
-  const byId = new Map(tasks.map(plan => [plan.task.id, plan]))
+  const byId = new Map(tasks.map(plan => [plan.task.id, withFiguresAsked(plan, tasks)]))
   const sectionsById = new Map(sections.map(section => [section.rules.id, section]))
   return {
     paper,
     rules,
     scoring,
     sections,
-    tasks,
+    tasks: [...byId.values()],
     outOf: sumOf(tasks),
     task: id => byId.get(id),
     section: id => sectionsById.get(id),
   }
+}
+
+/** A task whose steps keep the figures, too, that other tasks of the paper may follow from. */
+function withFiguresAsked(plan: TaskPlan, tasks: readonly TaskPlan[]): TaskPlan {
+  const asking = tasks.map(({ task }) => task)
+  const asked = plan.task.steps.map(({ id }) => figuresAsked(asking, plan.task.id, id))
+  if (asked.every((names, at) => names.length === plan.steps[at]!.figures.length)) return plan
+  return { ...plan, steps: plan.steps.map((step, at) => ({ ...step, figures: asked[at]! })) }
 }
 
 /** A task made ready. Its tool has been loaded. */
@@ -163,7 +171,7 @@ export function planTask(task: Task, rules: Pick<PaperRules, 'tries'>): TaskPlan
       minutes:
         step.minutes ??
         halfMinutes((task.minutes * step.criteria.reduce((sum, criterion) => sum + criterion.points, 0)) / whole),
-      figures: figuresAsked(task.steps, step.id),
+      figures: figuresAsked([task], task.id, step.id),
       outOf: points.reduce((sum, value) => sum + value, 0),
       modelState: once(() =>
         step.model.reduce<unknown>(

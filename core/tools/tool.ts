@@ -41,6 +41,13 @@ export interface ClosedStep {
   figures: Figures
 }
 
+/** Figures of a step of another task of the paper, as its work has them. */
+export interface FiguresElsewhere {
+  task: string
+  step: string
+  figures: Figures
+}
+
 /**
  * What a check may know besides the state: where the task started from, what its other steps ask for, and what
  * the work was when each of those that are closed was closed. So it can tell which part of the work is this step's.

@@ -1,5 +1,5 @@
 import type { Judged } from '../../core/marking/judging'
-import type { ClosedStep } from '../../core/tools/tool'
+import type { ClosedStep, FiguresElsewhere } from '../../core/tools/tool'
 import type { Task } from '../../core/paper/schema'
 import type { WorkEntry } from '../../core/sitting/work'
 
@@ -20,6 +20,7 @@ export interface Question {
   since: string
   entries: readonly WorkEntry[]
   closed: readonly ClosedStep[]
+  elsewhere?: readonly FiguresElsewhere[]
   followThrough: number
 }
 

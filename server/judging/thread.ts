@@ -47,8 +47,8 @@ export default async function answer(question: Question): Promise<Reply> {
   const state = workOf(plan, question)
   if (state === null) return { needs: 'history' }
   const { step } = stepPlanOf(plan, question.stepId)
-  const { closed, followThrough } = question
+  const { closed, elsewhere, followThrough } = question
   const { tool, task, start } = plan
-  const judged = judgeStep({ tool, task, step, state, start, closed, followThrough })
+  const judged = judgeStep({ tool, task, step, state, start, closed, elsewhere, followThrough })
   return { findings: judged.map(({ finding }) => finding) }
 }

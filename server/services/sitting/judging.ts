@@ -29,7 +29,7 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
   const untouched = new LRUCache<string, Promise<readonly Judged[]>>({ max: 1000 })
 
   async function ask(one: WhoseWork, judgement: Judgement, forget = false): Promise<readonly Judged[]> {
-    const { taskPlan, stepPlan, work, closed, followThrough } = judgement
+    const { taskPlan, stepPlan, work, closed, elsewhere, followThrough } = judgement
     const taskId = taskPlan.task.id
     const taskKey = `${paperKey(one)}/${taskId}`
     const workKey = `${one.id}/${taskId}`
@@ -43,6 +43,7 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
       since: news === null ? UNTOUCHED : known,
       entries: news ?? entriesSince(work, UNTOUCHED) ?? [],
       closed,
+      elsewhere,
       followThrough,
     }
     const reply = await withTask(question, judgement)

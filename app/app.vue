@@ -1,9 +1,13 @@
 <script setup lang="ts">
-useTheme()
+import { useLooksStore } from '~/stores/looks'
+
+useLooks()
+const looks = useLooksStore()
 </script>
 
 <template>
   <NuxtLayout>
     <NuxtPage />
   </NuxtLayout>
+  <ReadingRuler v-if="looks.own.readingRuler" />
 </template>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { passes } from '~~/core/assignment/system-check'
 import type { SystemCheckReport } from '~~/core/assignment/system-check'
+import { voicesHere } from './useReadAloud'
 
 const ROUNDS = 5
 const health = z.object({ now: z.string() })
@@ -55,6 +56,7 @@ export async function runSystemCheck(microphone: boolean): Promise<SystemCheckRe
     width: window.innerWidth,
     height: window.innerHeight,
     microphone: microphone ? await testMicrophone() : ('not-needed' as const),
+    voices: (await voicesHere()).length,
   }
   return { ...measured, passed: passes(measured) }
 }

@@ -2,9 +2,9 @@
 import { useSessionStore } from '~/stores/session'
 
 const session = useSessionStore()
-const theme = useTheme()
 const menu = useTemplateRef('menu')
 const changing = ref(false)
+const looking = ref(false)
 
 const places = computed(() => (session.person ? placesOf[session.person.role] : []))
 
@@ -13,17 +13,14 @@ const isHere = (to: string): boolean => route.path === to || (to !== '/' && rout
 
 const items = computed(() => [
   {
-    label: 'Look',
-    items: themes.map(({ id, label }) => ({
-      label: theme.value === id ? `${label} (in use)` : label,
-      command: () => {
-        theme.value = id
-      },
-    })),
-  },
-  {
     label: 'Account',
     items: [
+      {
+        label: 'Look…',
+        command: () => {
+          looking.value = true
+        },
+      },
       {
         label: 'Change password…',
         command: () => {
@@ -67,6 +64,7 @@ async function leave() {
         />
         <Menu id="person-menu" ref="menu" :model="items" popup />
         <PasswordDialog v-model:visible="changing" />
+        <LooksDialog v-model:visible="looking" />
       </template>
     </header>
     <main id="main" tabindex="-1">

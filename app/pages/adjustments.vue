@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { adjustments as schema } from '~~/core/assignment/adjustments'
-import type { Adjustments } from '~~/core/assignment/adjustments'
+import { adjustments as schema, aidNamed, personalAids } from '~~/core/assignment/adjustments'
+import type { Adjustments, PersonalAid } from '~~/core/assignment/adjustments'
 import { adjustedPersonView } from '~~/core/wire/assigning'
 import type { AdjustedPersonView } from '~~/core/wire/assigning'
 
@@ -34,6 +34,12 @@ function edit(person: AdjustedPersonView) {
   form.value = { ...person.adjustments }
   reason.value = ''
   refusal.value = ''
+}
+
+function setAid(aid: PersonalAid, { target }: Event) {
+  if (!(target instanceof HTMLSelectElement)) return
+  const { [aid]: _, ...others } = form.value.aids
+  form.value.aids = target.value === '' ? others : { ...others, [aid]: target.value === 'true' }
 }
 
 async function keep() {
@@ -88,7 +94,7 @@ async function keep() {
     :visible="open !== null"
     modal
     :header="`Adjustments of ${open?.name ?? ''}`"
-    :style="{ width: '620px' }"
+    :style="{ width: '700px' }"
     @update:visible="open = null"
   >
     <form id="adjust" class="form" @submit.prevent="reason.trim() && keep()">
@@ -137,9 +143,19 @@ async function keep() {
         />
       </div>
       <div class="checks">
-        <label><Checkbox v-model="form.readAloud" binary /> read aloud</label
-        ><label><Checkbox v-model="form.readingRuler" binary /> reading ruler</label>
+        <label><Checkbox v-model="form.readingRuler" binary /> reading ruler</label>
       </div>
+      <fieldset class="wide aids">
+        <legend>Aids, whatever a section says</legend>
+        <label v-for="aid in personalAids" :key="aid">
+          <span>{{ aidNamed(aid) }}</span>
+          <select :value="String(form.aids[aid] ?? '')" @change="setAid(aid, $event)">
+            <option value="">as each section says</option>
+            <option value="true">always</option>
+            <option value="false">never</option>
+          </select>
+        </label>
+      </fieldset>
       <div class="field wide">
         <label for="reason">Reason, as it goes into the log</label
         ><InputText id="reason" v-model="reason" fluid maxlength="300" />
@@ -183,6 +199,32 @@ async function keep() {
 }
 .wide {
   grid-column: 1 / -1;
+}
+.aids {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.3rem 1rem;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.aids legend {
+  margin-bottom: 0.25rem;
+  font-weight: 600;
+}
+.aids label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.5rem;
+}
+.aids select {
+  padding: 0.2rem 0.3rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  background: var(--surface);
+  color: var(--ink);
+  font: inherit;
 }
 .checks {
   display: flex;

@@ -1,5 +1,23 @@
 import { z } from 'zod'
+import { aids, trayItem } from '../paper/schema'
+import type { SectionRules } from '../paper/schema'
 import { allowanceMs, later } from '../time/moments'
+
+/** What can be given to a person or taken from them, whatever a section says: aids in the work, and of the tray. */
+export const personalAids = [...aids, 'calculator', 'time-value', 'subnets', 'notes'] as const
+export type PersonalAid = (typeof personalAids)[number]
+const aidNames: Record<PersonalAid, string> = {
+  'rule-out': 'ruling options out',
+  'mark-text': 'marking text',
+  'read-aloud': 'read aloud',
+  'measure': 'ruler and protractor',
+  'zoom': 'enlarging drawings',
+  'calculator': 'calculator',
+  'time-value': 'money over time',
+  'subnets': 'blocks of addresses',
+  'notes': 'notes',
+}
+export const aidNamed = (aid: PersonalAid): string => aidNames[aid]
 
 /** What is set up for one person, in every paper they sit. */
 export const adjustments = z.strictObject({
@@ -14,8 +32,9 @@ export const adjustments = z.strictObject({
   laterMinutes: z.int().min(0).max(43_200).default(0),
   textSize: z.enum(['usual', 'large', 'largest']).default('usual'),
   theme: z.enum(['day', 'graphite', 'contrast', 'warm']).nullable().default(null),
-  readAloud: z.boolean().default(false),
   readingRuler: z.boolean().default(false),
+  /** Aids that they always have, or never; the rest is as each section says. */
+  aids: z.partialRecord(z.enum(personalAids), z.boolean()).default({}),
 })
 export type Adjustments = z.infer<typeof adjustments>
 
@@ -37,6 +56,25 @@ export function closingFor(
   return closesAt === null ? null : later(closesAt, laterMinutes * 60_000)
 }
 
+const inTray = (aid: PersonalAid): aid is Exclude<PersonalAid, (typeof aids)[number]> =>
+  !(aids as readonly string[]).includes(aid)
+
+/** The aids of a section as one person has them. */
+export function aidsFor(
+  section: Pick<SectionRules, 'aids' | 'tray'>,
+  { aids: own }: Pick<Adjustments, 'aids'>,
+): Pick<SectionRules, 'aids' | 'tray'> {
+  const given = personalAids.filter(aid => own[aid] === true && inTray(aid))
+  const added = given.filter(aid => !section.tray.some(({ kind }) => kind === aid))
+  return {
+    aids: aids.filter(aid => own[aid] ?? section.aids.includes(aid)),
+    tray: [
+      ...section.tray.filter(({ kind }) => own[kind as PersonalAid] !== false),
+      ...added.map(kind => trayItem.parse({ kind })),
+    ],
+  }
+}
+
 /** The adjustments in words, for those who may see them; empty when there are none. */
 export function adjustmentsInWords(one: Adjustments): string[] {
   return [
@@ -47,7 +85,10 @@ export function adjustmentsInWords(one: Adjustments): string[] {
     one.laterMinutes > 0 ? `may sit ${one.laterMinutes} min after closing` : '',
     one.textSize === 'usual' ? '' : `${one.textSize === 'large' ? 'large' : 'largest'} text`,
     one.theme === null ? '' : `looks: ${one.theme}`,
-    one.readAloud ? 'read aloud' : '',
     one.readingRuler ? 'reading ruler' : '',
+    ...personalAids.map(aid => {
+      const has = one.aids[aid]
+      return has === undefined ? '' : has ? `always with ${aidNames[aid]}` : `never with ${aidNames[aid]}`
+    }),
   ].filter(text => text !== '')
 }

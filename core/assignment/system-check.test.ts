@@ -22,6 +22,7 @@ describe('the system check', () => {
       'round-trip',
       'screen',
       'microphone',
+      'voices',
       'pop-ups',
     ])
     expect(adviseOn(good).every(({ verdict, says }) => verdict === 'yes' && says.endsWith('.'))).toBe(true)

@@ -12,6 +12,8 @@ export const systemCheckReport = z.strictObject({
   width: z.number(),
   height: z.number(),
   microphone: z.enum(['not-needed', 'works', 'missing']),
+  /** How many voices there are that can read aloud; absent where nobody looked. */
+  voices: z.int().min(0).optional(),
 })
 export type SystemCheckReport = z.infer<typeof systemCheckReport>
 
@@ -22,7 +24,7 @@ export type SystemCheckReport = z.infer<typeof systemCheckReport>
 const LIMITS = { width: 1024, height: 600, roundTripMs: 2000, clockOffsetMs: 5 * 60_000 }
 
 export interface Advice {
-  test: 'storage' | 'clock' | 'round-trip' | 'screen' | 'microphone' | 'pop-ups'
+  test: 'storage' | 'clock' | 'round-trip' | 'screen' | 'microphone' | 'voices' | 'pop-ups'
   /** `no` stands in the way; `note` is worth knowing. */
   verdict: 'yes' | 'note' | 'no'
   says: string
@@ -80,6 +82,13 @@ export function adviseOn(report: Omit<SystemCheckReport, 'passed'>): Advice[] {
         says: 'No microphone could be used. Plug one in and allow this page to use it, then test again.',
       },
     }[report.microphone] as Advice,
+    report.voices === 0
+      ? {
+          test: 'voices',
+          verdict: 'note',
+          says: 'No voice is installed on this device: nothing can be read aloud. All else works.',
+        }
+      : { test: 'voices', verdict: 'yes', says: 'A voice can read texts aloud, where the paper allows that.' },
     { test: 'pop-ups', verdict: 'yes', says: 'No pop-up windows are needed.' },
   ]
 }

@@ -20,7 +20,10 @@ const block = z.discriminatedUnion('kind', [
     kind: z.literal('table'),
     title: line,
     head: z.array(z.string().max(60)).min(1).max(8),
-    rows: z.array(z.array(z.string().max(80))).min(1).max(30),
+    rows: z
+      .array(z.array(z.string().max(80)))
+      .min(1)
+      .max(30),
   }),
   z.strictObject({
     kind: z.literal('chart'),
@@ -29,7 +32,10 @@ const block = z.discriminatedUnion('kind', [
     as: z.enum(['bars', 'line']),
     /** What its values are in. */
     unit: z.string().max(20),
-    values: z.array(z.strictObject({ text: z.string().min(1).max(20), value: z.number() })).min(2).max(40),
+    values: z
+      .array(z.strictObject({ text: z.string().min(1).max(20), value: z.number() }))
+      .min(2)
+      .max(40),
   }),
   z.strictObject({ kind: z.literal('picture'), title: line, picture }),
   /** A diagram that changes: a slider goes through its pictures, or they are played one after the other. */

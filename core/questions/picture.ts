@@ -37,6 +37,8 @@ export const picture = z.strictObject({
   width: z.int().min(20).max(2000),
   height: z.int().min(20).max(2000),
   words: z.string().min(1).max(1000),
+  /** Where it is drawn to scale: `one` of this unit is so many of the picture’s own. */
+  scale: z.strictObject({ unit: z.string().min(1).max(12), one: z.number().min(0.1).max(2000) }).optional(),
   shapes: z.array(shape).max(MOST_SHAPES),
 })
 export type Picture = z.infer<typeof picture>

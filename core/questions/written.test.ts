@@ -22,6 +22,9 @@ describe('words', () => {
     ['e.g. this', 2],
     ['größer als müde', 3],
     ['end. Begin', 2],
+    ['so ‹x = (a + b)/2› holds', 3],
+    ['‹a›‹b›', 2],
+    ['a ‹ b and c', 4],
   ])('%j has %i', (text, count) => {
     expect(wordCount(text)).toBe(count)
   })

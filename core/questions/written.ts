@@ -12,6 +12,8 @@ const part = z.strictObject({
   /** How many words it has at the least and at the most. */
   least: words.optional(),
   most: words.optional(),
+  /** Whether formulas can be put in: each stands between ‹ and ›, typed as in a question for a formula. */
+  formulas: z.boolean().default(false),
 })
 export type WrittenPart = z.infer<typeof part>
 
@@ -20,8 +22,15 @@ const answer = z.string().max(MOST_CHARACTERS)
 const key = z.strictObject({ kind: z.literal('written') })
 
 const WORD = /[\p{L}\p{N}]+(?:[’'\-.,][\p{L}\p{N}]+)*/gu
-/** How many words a text has: letters and digits in a row, with what joins them; 10.44.10.1 and don’t are one each. */
-export const wordCount = (text: string): number => text.match(WORD)?.length ?? 0
+const FORMULA = /‹([^‹›\n]{1,400})›/g
+/** The formulas that were put into a text, as they were typed. */
+export const formulasIn = (text: string): string[] => [...text.matchAll(FORMULA)].map(([, formula]) => formula!.trim())
+
+/**
+ * How many words a text has: letters and digits in a row, with what joins them; 10.44.10.1 and don’t are one each. A
+ * formula is one, however long it is.
+ */
+export const wordCount = (text: string): number => text.replace(FORMULA, ' formula ').match(WORD)?.length ?? 0
 
 const counted = (count: number): string => `${count} ${count === 1 ? 'word' : 'words'}`
 function lengthAsked({ least, most }: WrittenPart): string {

@@ -167,7 +167,6 @@ export const sittingView = z.strictObject({
   support: z.strictObject({
     textSize: adjustments.shape.textSize.unwrap(),
     theme: adjustments.shape.theme.unwrap(),
-    readAloud: z.boolean(),
     readingRuler: z.boolean(),
   }),
   now: moment,

@@ -3,6 +3,8 @@ import { adjustments, noAdjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
 import { trade } from '../../core/paper/schema'
 import type { Trade } from '../../core/paper/schema'
+import { looks, plainLooks } from '../../core/people/looks'
+import type { Looks } from '../../core/people/looks'
 import type { PersonView } from '../../core/wire/work'
 import type { Database } from './connection'
 import { readOr } from './reading'
@@ -25,6 +27,7 @@ interface Row {
   about: string
   closed_at: string | null
   trades: string | null
+  looks: string | null
 }
 
 const programme = z.array(trade).min(1)
@@ -55,6 +58,16 @@ export function peopleIn(db: Database) {
       const row = await db<Row>('people').where({ id }).first()
       return row && fromRow(row)
     },
+    async looksOf(id: string): Promise<Looks> {
+      const row = await db<Row>('people').where({ id }).first('looks')
+      const text = row?.looks ?? null
+      return text === null ? plainLooks : readOr('people', id, () => looks.parse(JSON.parse(text)), plainLooks)
+    },
+    async keepLooks(id: string, wanted: Looks): Promise<void> {
+      await db<Row>('people')
+        .where({ id })
+        .update({ looks: JSON.stringify(wanted) })
+    },
     async byIds(ids: readonly string[]): Promise<Map<string, Person>> {
       return new Map((await db<Row>('people').whereIn('id', [...new Set(ids)])).map(row => [row.id, fromRow(row)]))
     },
@@ -69,7 +82,7 @@ export function peopleIn(db: Database) {
       return (await db<Row>('people').where({ role: 'trainee', closed_at: null }).orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt, trades }): Row => ({
+      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt, trades }): Omit<Row, 'looks'> => ({
         id,
         name,
         email,

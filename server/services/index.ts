@@ -10,6 +10,7 @@ import { gateKeeper } from './sitting/gates'
 import { judgeService } from './sitting/judging'
 import { liveSittings } from './sitting/live-sittings'
 import type { MemoryRules } from './sitting/live-sittings'
+import { looksService } from './people/looks'
 import { markingService } from './after/marking'
 import { marksService } from './giving/marks'
 import { messageService } from './room/messages'
@@ -59,6 +60,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     units,
     adjusting: adjustingService(context, audit),
     people: peopleService(context, { auth, audit }),
+    looks: looksService(context),
     rescoring: rescoringService(context, { plans, judging, audit }),
     audit,
   }

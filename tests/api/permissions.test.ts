@@ -46,6 +46,8 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'POST /api/auth/password': [signedIn, '/api/auth/password', { current: 'not mine', wanted: 'keel-and-sail' }],
   'GET /api/auth/me': [signedIn, '/api/auth/me'],
   'GET /api/me/skills': [signedIn, '/api/me/skills'],
+  'GET /api/me/looks': [signedIn, '/api/me/looks'],
+  'PUT /api/me/looks': [signedIn, '/api/me/looks', { lineSpacing: 'wide' }],
   'GET /api/assignments': [signedIn, '/api/assignments'],
   'GET /api/assignments/[id]': [theirs, '/api/assignments/once'],
   'POST /api/assignments/[id]/reading': [theirs, '/api/assignments/once/reading', {}],

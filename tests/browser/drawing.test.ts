@@ -2,26 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { allThemes, violations } from '../support/axe'
 import { handIn, startPaper, tabTo, total, type as typed } from '../support/bench'
 import { By, Key, press, see, signIn } from '../support/browser'
+import { handsOn } from '../support/every-kind/hands'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
 
-const { open, click, says, keys, check, tabToLabel } = questionBench()
+const bench = questionBench()
+const { open, click, says, keys, check, tabToLabel } = bench
+const { spotIn, pressAt } = handsOn(bench)
 const times = (key: string, count: number): string[] => Array.from({ length: count }, () => key)
-
-/** Where a share of a drawing’s width and height is, from its middle, and that it is in sight. */
-async function spotIn(drawing: By, across: number, down: number) {
-  const element = await see(open.browser.driver, drawing)
-  await open.browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
-  const { width, height } = await element.getRect()
-  return { origin: element, x: Math.round((across - 0.5) * width), y: Math.round((down - 0.5) * height) }
-}
-async function pressAt(drawing: By, across: number, down: number): Promise<void> {
-  await open.browser.driver
-    .actions()
-    .move(await spotIn(drawing, across, down))
-    .click()
-    .perform()
-}
 
 describe('a question that is answered in a drawing', () => {
   it('opens behind the others', async () => {

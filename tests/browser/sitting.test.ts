@@ -145,7 +145,7 @@ describe('settling, signing, and what comes after', () => {
     expect(await driver.findElements(By.css('article.task'))).toHaveLength(3)
     // Noor's own text size, reading aids and breaks.
     expect(await driver.executeScript('return getComputedStyle(document.documentElement).fontSize')).toBe('17.5px')
-    await see(driver, text('Read aloud'))
+    await see(driver, By.css('[aria-label="Read aloud"]'))
     await post(wages('Wages worked, not paid'))
     await press(driver, 'Settle this step')
     await stepIs(driver, 'accrual', 'settled')

@@ -20,8 +20,16 @@ export async function type(driver: WebDriver, ...keys: string[]): Promise<void> 
 
 /** How many stops of Tab lie between what has the focus and what is looked for: a guess, 0 for none. */
 const STOPS_BETWEEN = `
+  // Of the buttons of one group that are chosen between, Tab stops at one.
+  const groups = new Set()
+  const isOfGroupSeen = el => {
+    if (el.type !== 'radio' || matches(el)) return false
+    if (groups.has(el.name)) return true
+    groups.add(el.name)
+    return false
+  }
   const stops = [...document.querySelectorAll('a[href], button, input, textarea, select, [tabindex]')].filter(
-    el => el.tabIndex >= 0 && !el.disabled && el.checkVisibility() && !el.closest('[inert]'))
+    el => el.tabIndex >= 0 && !el.disabled && el.checkVisibility() && !el.closest('[inert]') && !isOfGroupSeen(el))
   const from = stops.indexOf(document.activeElement)
   const to = stops.findIndex(el => matches(el))
   return to > from ? to - from : 0`

@@ -18,6 +18,7 @@ defineEmits<{
 }>()
 const bench = useBenchStore()
 const recordings = useRecordingsStore()
+const looking = ref(false)
 
 /** From here on a verdict takes so long that the trainee should know why. */
 const SLOW_MS = 1500
@@ -99,6 +100,8 @@ const saved = computed(() => {
       @click="$emit('ask')"
     />
     <Button text label="Help" @click="$emit('help')" />
+    <Button text label="Look" aria-haspopup="dialog" @click="looking = true" />
+    <LooksDialog v-model:visible="looking" />
     <Button
       v-if="bench.pace && bench.pace.breakLeftMs > 0"
       text

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useBenchStore } from '~/stores/bench'
+import { useLooksStore } from '~/stores/looks'
 
 /** What the trainee must know and do: the tasks of this page, the one in hand unfolded. */
 const bench = useBenchStore()
-const ruler = ref(false)
+const looks = useLooksStore()
 
 /** The tasks that stand on the same page, as the section sets. */
 const page = computed(() => {
@@ -27,9 +28,9 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
       class="ruler"
       text
       size="small"
-      :label="ruler ? 'Put the ruler away' : 'Reading ruler'"
-      :aria-pressed="ruler"
-      @click="ruler = !ruler"
+      :label="looks.own.readingRuler ? 'Put the ruler away' : 'Reading ruler'"
+      :aria-pressed="looks.own.readingRuler"
+      @click="looks.change({ readingRuler: !looks.own.readingRuler })"
     />
     <TaskBrief
       v-for="task in page"
@@ -38,7 +39,6 @@ const isDone = computed(() => page.value.every(({ steps }) => steps.every(({ sta
       :in-hand="task.id === bench.currentId"
       :alone="page.length === 1"
     />
-    <ReadingRuler v-if="ruler" />
     <template v-if="bench.section?.aids.includes('mark-text')">
       <details class="marked small">
         <summary>Marked text{{ marked > 0 ? ` · ${marked}` : '' }}</summary>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Reading } from '~~/core/paper/reading'
+import PictureAids from '../questions/PictureAids.vue'
 import PictureDrawn from '../questions/PictureDrawn.vue'
 import MovingPicture from './MovingPicture.vue'
 import ReadingChart from './ReadingChart.vue'
@@ -53,7 +54,9 @@ const isFigure = (cell: string): boolean => /^[−£-]?[\d.,]+( ?(°C|%|m²|m))?
     <MovingPicture v-else-if="block.kind === 'moving'" :figure="block" />
     <figure v-else>
       <figcaption>{{ block.title }}</figcaption>
-      <PictureDrawn :picture="block.picture" @more="text => (told[at] = text)" />
+      <PictureAids :picture="block.picture"
+        ><PictureDrawn :picture="block.picture" @more="text => (told[at] = text)"
+      /></PictureAids>
       <p v-if="told[at]" class="small" aria-live="polite">{{ told[at] }}</p>
     </figure>
   </template>

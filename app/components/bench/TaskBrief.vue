@@ -5,42 +5,16 @@ import { useBenchStore } from '~/stores/bench'
 /** One task of the brief: situation, documents, and the ladder of steps. A task that isn't in hand is shown folded. */
 const props = defineProps<{ task: TaskView; inHand: boolean; alone: boolean }>()
 const bench = useBenchStore()
-const speaking = ref(false)
 const brief = computed(
   () => bench.openTasks.get(props.task.id)?.brief ?? { situation: [], documents: [], reading: null, references: [] },
 )
-
-function readAloud() {
-  speechSynthesis.cancel()
-  if (speaking.value) {
-    speaking.value = false
-    return
-  }
-  const open = props.task.steps.find(({ status }) => status === 'open')
-  const words = new SpeechSynthesisUtterance(
-    [props.task.title, ...brief.value.situation, open?.instruction ?? ''].join('. '),
-  )
-  words.lang = 'en-GB'
-  words.onend = () => (speaking.value = false)
-  words.onerror = () => (speaking.value = false)
-  speaking.value = true
-  speechSynthesis.speak(words)
-}
-onBeforeUnmount(() => speechSynthesis.cancel())
 </script>
 
 <template>
   <article class="task" :class="{ 'in-hand': inHand, 'among-others': !alone }">
     <header>
       <h1>{{ task.title }}</h1>
-      <Button
-        v-if="inHand && bench.sitting?.support.readAloud"
-        text
-        size="small"
-        :label="speaking ? 'Stop reading' : 'Read aloud'"
-        :aria-pressed="speaking"
-        @click="readAloud"
-      />
+      <ReadAloud v-if="inHand && bench.section?.aids.includes('read-aloud')" />
       <Button
         v-if="!inHand"
         outlined
@@ -71,9 +45,10 @@ onBeforeUnmount(() => speechSynthesis.cancel())
 <style scoped>
 header {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: start;
-  gap: 0.5rem;
+  gap: 0 0.5rem;
   margin-bottom: 0.5rem;
 }
 header :deep(.p-button) {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { kindOf, kindsIn, loadKinds, part as partSchema } from '~~/core/questions'
 import type { Part } from '~~/core/questions'
+import { formulasIn } from '~~/core/questions/written'
+import FormulasRead from '~/components/questions/FormulasRead.vue'
 import { drawingOf } from '~/components/questions/kinds'
 import { speaking } from '~/components/questions/speaking'
 import type { GivenMark } from '~~/core/marking/desk'
@@ -94,6 +96,7 @@ function tellSelection() {
   <template v-else-if="part === undefined" />
   <p v-else-if="!part || work?.answer === null" class="soft">Nothing was answered.</p>
   <component :is="drawingOf(part.kind)" v-else :part="part" :answer="work?.answer" closed />
+  <FormulasRead v-if="text !== null && part?.kind === 'written' && part.formulas" :formulas="formulasIn(text)" />
   <Button
     v-if="text !== null && selectable"
     size="small"

@@ -21,6 +21,7 @@ const fieldOf = (name: string) => ({
     emit('answer', value === '' ? others : { ...others, [name]: value })
   },
 })
+const isFigure = (cell: string): boolean => /^[£−-]?\d[\d.,]*$/.test(cell)
 const percent = (part: number, whole: number): string => `${(part / whole) * 100}%`
 const spots = computed(() => {
   const { picture, at } = props.part
@@ -49,7 +50,7 @@ const spots = computed(() => {
       </thead>
       <tbody>
         <tr v-for="(cells, row) in part.table.rows" :key="row">
-          <td v-for="(cell, column) in cells" :key="column">
+          <td v-for="(cell, column) in cells" :key="column" :class="{ figure: isFigure(cell) }">
             <GapLine v-slot="{ gap }" :line="cell"><GapField v-bind="fieldOf(gap)" /></GapLine>
           </td>
         </tr>
@@ -106,6 +107,9 @@ td {
   padding: 0.3rem 0.6rem;
   border: 1px solid var(--line);
   text-align: left;
+}
+td.figure {
+  text-align: right;
 }
 th {
   background: var(--track);

@@ -6,6 +6,8 @@ const props = defineProps<{ picture: Picture }>()
 const emit = defineEmits<{ more: [text: string] }>()
 const tells = computed(() => props.picture.shapes.some(one => one.shape === 'text' && one.more))
 
+/** Only where there is more: a text that listens for the focus would be a stop of its own on the way through the page. */
+const telling = (more: string) => ({ focus: () => emit('more', more), mouseenter: () => emit('more', more) })
 const corners = (points: readonly Spot[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ')
 const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
 </script>
@@ -14,7 +16,7 @@ const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
   <svg
     class="picture"
     :viewBox="`0 0 ${picture.width} ${picture.height}`"
-    :style="{ maxWidth: `${picture.width}px` }"
+    :style="{ maxWidth: `calc(${picture.width}px * var(--zoom, 1))` }"
     :role="tells ? 'group' : 'img'"
     :aria-label="picture.words"
   >
@@ -43,8 +45,7 @@ const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')
         :tabindex="shape.more ? 0 : undefined"
         :role="shape.more ? 'img' : undefined"
         :aria-label="shape.more ? `${shape.text}: ${shape.more}` : undefined"
-        @focus="shape.more && emit('more', `${shape.text}: ${shape.more}`)"
-        @mouseenter="shape.more && emit('more', `${shape.text}: ${shape.more}`)"
+        v-on="shape.more ? telling(`${shape.text}: ${shape.more}`) : {}"
         :x="shape.x"
         :y="shape.y"
         :text-anchor="shape.anchor"

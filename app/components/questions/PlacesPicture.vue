@@ -2,6 +2,7 @@
 import { spotText } from '~~/core/questions/picture'
 import type { Spot } from '~~/core/questions/picture'
 import type { Places, PlacesPart } from '~~/core/questions/places'
+import PictureAids from './PictureAids.vue'
 import PictureDrawn from './PictureDrawn.vue'
 import { spotUnder, wayOf } from './spotUnder'
 
@@ -56,31 +57,33 @@ function takeAway(at: number) {
     Mark {{ part.most === 1 ? 'one place' : `up to ${part.most} places` }}: press there; or go there with the arrow keys
     (with Shift in small steps) and press Enter.
   </p>
-  <div
-    class="field"
-    :style="{ maxWidth: `${part.picture.width}px` }"
-    role="application"
-    :tabindex="closed ? -1 : 0"
-    aria-label="Cross-hair on the picture"
-    :aria-disabled="closed"
-    @click="press"
-    @keydown="aimed"
-    @focus="aim ??= { x: picture.width / 2, y: picture.height / 2 }"
-    @blur="aim = null"
+  <PictureAids :picture="picture"
+    ><div
+      class="field"
+      :style="{ maxWidth: `calc(${part.picture.width}px * var(--zoom, 1))` }"
+      role="application"
+      :tabindex="closed ? -1 : 0"
+      aria-label="Cross-hair on the picture"
+      :aria-disabled="closed"
+      @click="press"
+      @keydown="aimed"
+      @focus="aim ??= { x: picture.width / 2, y: picture.height / 2 }"
+      @blur="aim = null"
+    >
+      <PictureDrawn :picture="picture">
+        <g v-if="aim" class="aim" aria-hidden="true">
+          <line :x1="aim.x" :x2="aim.x" y1="0" :y2="picture.height" />
+          <line x1="0" :x2="picture.width" :y1="aim.y" :y2="aim.y" />
+        </g>
+        <g v-for="(place, at) in marked" :key="at" class="mark" aria-hidden="true">
+          <circle :cx="place.x" :cy="place.y" :r="size" />
+          <text :x="place.x" :y="place.y" text-anchor="middle" dominant-baseline="central" :font-size="size * 1.3">
+            {{ at + 1 }}
+          </text>
+        </g>
+      </PictureDrawn>
+    </div></PictureAids
   >
-    <PictureDrawn :picture="picture">
-      <g v-if="aim" class="aim" aria-hidden="true">
-        <line :x1="aim.x" :x2="aim.x" y1="0" :y2="picture.height" />
-        <line x1="0" :x2="picture.width" :y1="aim.y" :y2="aim.y" />
-      </g>
-      <g v-for="(place, at) in marked" :key="at" class="mark" aria-hidden="true">
-        <circle :cx="place.x" :cy="place.y" :r="size" />
-        <text :x="place.x" :y="place.y" text-anchor="middle" dominant-baseline="central" :font-size="size * 1.3">
-          {{ at + 1 }}
-        </text>
-      </g>
-    </PictureDrawn>
-  </div>
   <p class="spoken" aria-live="polite">{{ said }}</p>
   <ol class="marked small">
     <li v-for="(place, at) in marked" :key="at">

@@ -1,6 +1,9 @@
 <script setup lang="ts">
-import { written } from '~~/core/questions/written'
+import { readFormula } from '~~/core/questions/algebra/read'
+import { formulasIn, written } from '~~/core/questions/written'
 import type { WrittenPart } from '~~/core/questions/written'
+import FormulaTyped from './FormulaTyped.vue'
+import FormulasRead from './FormulasRead.vue'
 import { useTyped } from './useTyped'
 
 /** A text in the trainee’s own words, counted as it is typed. */
@@ -19,11 +22,25 @@ const length = computed(() => {
 })
 const soFar = computed(() => written.progress(props.part, text.value).words)
 const how = useId()
+const area = useTemplateRef<{ $el: HTMLTextAreaElement }>('area')
+
+/** The formula that is being made; null while none is. */
+const formula = ref<string | null>(null)
+const read = computed(() => (formula.value?.trim() ? readFormula(formula.value, {}) : null))
+/** Puts the formula where the caret was left in the text. */
+function putIn() {
+  const field = area.value?.$el
+  if (!field || formula.value === null) return
+  field.focus()
+  document.execCommand('insertText', false, `‹${formula.value.trim()}›`)
+  formula.value = null
+}
 </script>
 
 <template>
   <p :id="how" class="small soft">Write in your own words; a person reads it.{{ length }}</p>
   <Textarea
+    ref="area"
     v-model="text"
     fluid
     rows="8"
@@ -36,6 +53,15 @@ const how = useId()
     @input="typed"
     @blur="settle"
   />
+  <FormulasRead v-if="part.formulas" :formulas="formulasIn(text)" />
+  <template v-if="part.formulas && !closed">
+    <div v-if="formula !== null" class="making">
+      <FormulaTyped v-model="formula" :read="read" :closed="false" />
+      <Button size="small" label="Put it into the text" :disabled="!read?.ok" @click="putIn" />
+      <Button size="small" text label="Don’t" @click="formula = null" />
+    </div>
+    <Button v-else size="small" outlined label="Make a formula" @click="formula = ''" />
+  </template>
   <p v-if="!closed" class="small count" aria-live="off">{{ soFar }}</p>
 </template>
 

@@ -14,6 +14,7 @@ const names = {
   'round-trip': 'Round trip',
   'screen': 'Screen',
   'microphone': 'Microphone',
+  'voices': 'Voices',
   'pop-ups': 'Pop-ups',
 }
 

@@ -8,6 +8,7 @@ import * as unitsRoomsProgrammes from './0006-units-rooms-programmes'
 import * as markedAgain from './0007-marked-again'
 import * as theMarkingDesk from './0008-the-marking-desk'
 import * as recordings from './0009-recordings'
+import * as looks from './0010-looks'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -20,6 +21,7 @@ const all: [string, Knex.Migration][] = [
   ['0007-marked-again', markedAgain],
   ['0008-the-marking-desk', theMarkingDesk],
   ['0009-recordings', recordings],
+  ['0010-looks', looks],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { allowanceFor, closingFor, adjustments } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
+import { aids } from '../../../core/paper/schema'
 import type { SectionRules } from '../../../core/paper/schema'
 import { testPairs } from '../../testing/pairs'
 import type { Pair } from '../../testing/pairs'
@@ -126,12 +127,33 @@ const personal: Record<keyof Adjustments, Pair> = {
   },
   textSize: shown('textSize', 'largest', 'usual'),
   theme: shown('theme', 'contrast', null),
-  readAloud: shown('readAloud', true, false),
   readingRuler: shown('readingRuler', true, false),
+  aids: {
+    bites: [
+      'what is always theirs is there, and what never is isn’t, whatever the section says',
+      async () => {
+        await world.adjust({ aids: { 'time-value': true, 'calculator': false, 'rule-out': false, 'read-aloud': true } })
+        await world.giveSections({
+          aids: ['rule-out', 'mark-text'],
+          tray: [{ kind: 'calculator', functions: 'basic' }],
+        })
+        const [section] = (await world.start()).sections
+        expect(section).toMatchObject({ aids: ['mark-text', 'read-aloud'], tray: [{ kind: 'time-value' }] })
+      },
+    ],
+    rests: [
+      'aids are those of the section',
+      async () => {
+        await world.giveSections({ aids: ['rule-out'], tray: [{ kind: 'calculator', functions: 'basic' }] })
+        const [section] = (await world.start()).sections
+        expect(section).toMatchObject({ aids: ['rule-out'], tray: [{ kind: 'calculator', functions: 'basic' }] })
+      },
+    ],
+  },
 }
 
 /** What only the bench makes use of, and the server hands to it. */
-function shown<Name extends 'textSize' | 'theme' | 'readAloud' | 'readingRuler'>(
+function shown<Name extends 'textSize' | 'theme' | 'readingRuler'>(
   name: Name,
   on: Adjustments[Name],
   off: Adjustments[Name],
@@ -288,7 +310,7 @@ const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
       'they can',
       async () => {
         await world.giveSections()
-        expect((await world.start()).sections[0]?.aids).toEqual(['rule-out', 'mark-text'])
+        expect((await world.start()).sections[0]?.aids).toEqual([...aids])
       },
     ],
   },

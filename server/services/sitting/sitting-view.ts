@@ -1,3 +1,4 @@
+import { aidsFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { iso, ms } from '../../../core/time/moments'
 import { passTime } from '../../../core/sitting/sections'
@@ -71,7 +72,6 @@ export function sittingViewOf(
     support: {
       textSize: adjusted.textSize,
       theme: adjusted.theme,
-      readAloud: adjusted.readAloud,
       readingRuler: adjusted.readingRuler,
     },
     now: at,
@@ -90,8 +90,7 @@ export function sittingViewOf(
       movement: section.movement,
       ownTime: limitMs !== null,
       perPage: section.perPage,
-      tray: section.tray,
-      aids: section.aids,
+      ...aidsFor(section, adjusted),
     })),
     // How the work of an ended sitting came out is for the result to tell, as far as it is released.
     tasks: (sitting.state === 'ended' ? [] : plan.tasks).flatMap((taskPlan, place) => {

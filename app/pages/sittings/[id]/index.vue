@@ -31,7 +31,7 @@ watchEffect(() => {
   document.documentElement.style.setProperty('--bench-top', `${topHeight.value}px`)
   document.documentElement.style.setProperty('--bench-bottom', `${bottomHeight.value}px`)
 })
-useSupport(() => bench.sitting?.support)
+useSetUp(() => bench.sitting?.support)
 useSittingStream(id)
 useAway(bench.away)
 useAnswerField()

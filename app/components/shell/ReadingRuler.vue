@@ -1,6 +1,11 @@
 <script setup lang="ts">
-/** A clear line across the window that follows the pointer, with the rest dimmed. It takes no clicks. */
+/** A clear line across the window that follows pointer and focus, with the rest dimmed. It takes no clicks. */
 const { y } = useMouse({ type: 'client' })
+useEventListener(document, 'focusin', ({ target }) => {
+  if (!(target instanceof HTMLElement) || target.id === 'main') return
+  const { top, bottom } = target.getBoundingClientRect()
+  y.value = Math.max(0, Math.min(window.innerHeight, (top + bottom) / 2))
+})
 const HEIGHT = 44
 </script>
 

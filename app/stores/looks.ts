@@ -1,0 +1,57 @@
+import { defineStore } from 'pinia'
+import { looks, plainLooks } from '~~/core/people/looks'
+import type { Looks } from '~~/core/people/looks'
+import type { SittingView } from '~~/core/wire/sitting'
+import { callApi } from '~/composables/useApi'
+import { useSessionStore } from './session'
+
+type Support = SittingView['support']
+
+/**
+ * How pages look to the person who is signed in: theirs on every device, and kept on this one, so that a page has it
+ * before anything is fetched. What they leave open is as it was set up for them in a sitting.
+ */
+export const useLooksStore = defineStore('looks', () => {
+  const session = useSessionStore()
+  const own = useLocalStorage<Looks>('anvil-looks', plainLooks, {
+    serializer: {
+      read: text => looks.catch(plainLooks).parse(parsed(text)),
+      write: one => JSON.stringify(one),
+    },
+  })
+  /** What was set up for the trainee; only while the bench is open. */
+  const setUp = ref<Support | null>(null)
+  /** Whether the newest change is on this device alone. */
+  const unkept = ref(false)
+
+  watch(
+    () => session.person?.id,
+    async id => {
+      if (id === undefined) return
+      const found = await callApi(looks, '/api/me/looks').catch(() => null)
+      if (found && session.person?.id === id) own.value = found
+    },
+    { immediate: true },
+  )
+
+  async function change(part: Partial<Looks>): Promise<void> {
+    own.value = { ...own.value, ...part }
+    if (!session.person) return
+    unkept.value = await callApi(looks, '/api/me/looks', { method: 'PUT', body: own.value }).then(
+      () => false,
+      () => true,
+    )
+  }
+
+  const theme = computed(() => own.value.theme ?? setUp.value?.theme ?? 'day')
+  const textSize = computed(() => own.value.textSize ?? setUp.value?.textSize ?? 'usual')
+  return { own, setUp, unkept, theme, textSize, change }
+})
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return null
+  }
+}

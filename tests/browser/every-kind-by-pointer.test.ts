@@ -1,0 +1,3 @@
+import { tryEveryKind } from '../support/trying'
+
+tryEveryKind('pointer')

@@ -18,8 +18,14 @@ interface Draft {
   remarks: GivenMark['remarks']
 }
 
-/** One part at the marking desk: its answers one after the other, what is given to the one in hand, and keeping it. */
-export function useMarkingDesk(path: () => string) {
+/**
+ * One part at the marking desk: its answers one after the other, what is given to the one in hand, and keeping it.
+ * Where one trainee’s parts are marked in a row, `trainee` is their sitting, and `onward` goes to the next part.
+ */
+export function useMarkingDesk(
+  path: () => string,
+  { trainee, onward }: { trainee: string | null; onward: () => Promise<void> },
+) {
   const { data: part, failure, load } = useCall(partToMark, path)
   const place = ref(0)
   const draft = ref<Draft>({ points: {}, comment: '', remarks: [] })
@@ -45,7 +51,9 @@ export function useMarkingDesk(path: () => string) {
   watch(() => answer.value?.sittingId, begin)
   watch(part, (now, before) => {
     if (!now || before) return
-    const first = now.answers.findIndex(({ state }) => state !== 'ready' && state !== 'released')
+    const first = now.answers.findIndex(({ state, sittingId }) =>
+      trainee === null ? state !== 'ready' && state !== 'released' : sittingId === trainee,
+    )
     place.value = Math.max(0, first)
     begin()
   })
@@ -97,6 +105,7 @@ export function useMarkingDesk(path: () => string) {
     const was = answer.value
     if (!was || !(await act(settles.value ? { kind: 'settled', given } : { kind: 'marked', given }))) return
     said.value = `Kept for ${nameOf(was, place.value)}.`
+    if (trainee !== null) return onward()
     const answers = part.value?.answers ?? []
     const waits = ({ state, mine }: AnswerToMark): boolean =>
       state === 'to-mark' || state === 'differs' || (state === 'one-more' && mine === null)

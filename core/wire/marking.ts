@@ -20,7 +20,23 @@ export const deskPart = z.strictObject({
   replies: z.int(),
 })
 export type DeskPart = z.infer<typeof deskPart>
-export const deskView = z.strictObject({ parts: z.array(deskPart) })
+/** One trainee’s answers of a paper that people mark: part by part. */
+export const deskTrainee = z.strictObject({
+  assignmentId: z.string(),
+  sittingId: z.string(),
+  /** Null where names are hidden. */
+  name: z.string().nullable(),
+  parts: z.array(
+    z.strictObject({
+      taskId: z.string(),
+      stepId: z.string(),
+      instruction: z.string(),
+      state: z.enum(deskStates),
+    }),
+  ),
+})
+export type DeskTrainee = z.infer<typeof deskTrainee>
+export const deskView = z.strictObject({ parts: z.array(deskPart), trainees: z.array(deskTrainee) })
 export type DeskView = z.infer<typeof deskView>
 
 /** A question and the answer that was given to it; work of another tool is looked at in the result. */

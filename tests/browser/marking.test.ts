@@ -179,3 +179,46 @@ describe('the marking desk', () => {
     expect(await remarked.getText()).toBe('It')
   }, 60_000)
 })
+
+describe('marking by trainee', () => {
+  it('goes from part to part of one, then to the next, by keyboard', async () => {
+    const { driver } = browser
+    const both = sat.slice(0, 2)
+    const { people } = await trainer.as(choicesView, 'GET', '/api/assigning/choices')
+    const body = { paperId: 'try-every-kind', people: people.slice(0, 2).map(({ id }) => id), settings: {} }
+    const { id: third } = await trainer.as(given, 'POST', '/api/assigning', body)
+    for (const { name, client } of both) {
+      const { id } = await client.start(third)
+      const answer = (part: string, said: unknown) => ({
+        kind: 'op',
+        taskId: 'try-writing',
+        op: { type: 'answer', part, answer: said },
+      })
+      const words = `${name} says that what was done has to stay to be seen.`
+      await client.events(id, answer('text', words), answer('speech', { words: `${name} opens at nine.` }))
+      await client.submit(id)
+    }
+    await driver.get(`${server.url}/marking`)
+    await (await see(driver, By.css(`[data-assignment="${third}"] details summary`))).click()
+    expect(await violations(driver, ['day', 'graphite'])).toEqual([])
+    await (await see(driver, By.linkText(both[0]!.name))).click()
+    for (const [at, { name }] of both.entries()) {
+      for (const said of ['has to stay', 'opens at nine']) {
+        await see(
+          driver,
+          By.xpath(`//section[@aria-label="Answer of ${name}"]//*[contains(., "${name}") and contains(., "${said}")]`),
+        )
+        await driver.actions().sendKeys('1', Key.ENTER).perform()
+        if (at === 0 && said === 'has to stay')
+          await see(driver, By.xpath('//nav[@aria-label="Parts of this trainee"]//a[contains(., "marked")]'))
+      }
+    }
+    await see(driver, text('Everything of this paper is marked.'))
+    await driver.get(`${server.url}/marking`)
+    await (await see(driver, By.css(`[data-assignment="${third}"] details summary`))).click()
+    await see(
+      driver,
+      By.xpath(`//*[@data-assignment="${third}"]//li[contains(., "${both[1]!.name}") and contains(., "all marked")]`),
+    )
+  }, 90_000)
+})

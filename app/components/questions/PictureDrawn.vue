@@ -6,7 +6,7 @@ const props = defineProps<{ picture: Picture }>()
 const emit = defineEmits<{ more: [text: string] }>()
 const tells = computed(() => props.picture.shapes.some(one => one.shape === 'text' && one.more))
 
-/** Only where there is more: a text that listens for the focus would be a stop of its own on the way through the page. */
+/** Only where there is more: a text that listens for the focus is a stop of its own on the way through the page. */
 const telling = (more: string) => ({ focus: () => emit('more', more), mouseenter: () => emit('more', more) })
 const corners = (points: readonly Spot[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ')
 const toneOf = (shape: Shape): string => ('tone' in shape ? shape.tone : 'line')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { deskView, releasedView } from '~~/core/wire/marking'
-import type { DeskPart } from '~~/core/wire/marking'
+import type { DeskPart, DeskTrainee } from '~~/core/wire/marking'
 
 useHead({ title: 'Marking · Steady Anvil' })
 const { data: desk, failure, load } = useCall(deskView, () => '/api/marking')
@@ -13,11 +13,19 @@ const papers = computed(() => {
   return ids.map(id => {
     const parts = desk.value!.parts.filter(({ assignmentId }) => assignmentId === id)
     const ready = parts.reduce((sum, { states }) => sum + states.ready, 0)
-    return { id, title: parts[0]!.paperTitle, givenTo: parts[0]!.givenTo, parts, ready }
+    const trainees = desk.value!.trainees.filter(({ assignmentId }) => assignmentId === id)
+    return { id, title: parts[0]!.paperTitle, givenTo: parts[0]!.givenTo, parts, trainees, ready }
   })
 })
 const open = ({ states }: DeskPart): number => states['to-mark'] + states['one-more'] + states.differs
 const pathTo = ({ assignmentId, taskId, stepId }: DeskPart): string => `/marking/${assignmentId}/${taskId}/${stepId}`
+
+const waits = ({ state }: DeskTrainee['parts'][number]): boolean => state !== 'ready' && state !== 'released'
+/** The first part of a trainee that isn’t marked, or their first. */
+const pathOf = ({ assignmentId, sittingId, parts }: DeskTrainee) => {
+  const { taskId, stepId } = parts.find(waits) ?? parts[0]!
+  return { path: `/marking/${assignmentId}/${taskId}/${stepId}`, query: { trainee: sittingId } }
+}
 
 async function release(id: string) {
   refusal.value = ''
@@ -91,6 +99,21 @@ async function release(id: string) {
         </tr>
       </tbody>
     </table>
+    <details class="by-trainee">
+      <summary>By trainee</summary>
+      <ul>
+        <li v-for="(one, at) in paper.trainees" :key="one.sittingId">
+          <NuxtLink :to="pathOf(one)">{{ one.name ?? `Trainee ${at + 1}` }}</NuxtLink>
+          <span class="small soft">
+            {{
+              one.parts.some(waits)
+                ? `${counted(one.parts.filter(waits).length, 'part', 'parts')} of ${one.parts.length} to mark`
+                : 'all marked'
+            }}
+          </span>
+        </li>
+      </ul>
+    </details>
   </section>
 </template>
 
@@ -135,6 +158,27 @@ thead th {
 }
 tbody th span {
   display: block;
+}
+.by-trainee {
+  padding-top: 0.5rem;
+  border-top: 1px solid var(--line);
+}
+.by-trainee summary {
+  color: var(--act);
+  cursor: pointer;
+}
+.by-trainee ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(18rem, 1fr));
+  gap: 0.2rem 1rem;
+  margin: 0.4rem 0 0;
+  padding: 0;
+  list-style: none;
+}
+.by-trainee li {
+  display: flex;
+  gap: 0.6rem;
+  align-items: baseline;
 }
 .right {
   text-align: right;

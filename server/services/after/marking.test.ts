@@ -44,7 +44,11 @@ describe('an answer that a person marks', () => {
     expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
     const [part] = (await desk().overview()).parts
     expect(part).toMatchObject({ stepId: 'dinghies', answers: 1, states: { 'to-mark': 1 } })
+    expect((await desk().overview()).trainees).toMatchObject([
+      { sittingId: id, name: 'Isla Quay', parts: [{ stepId: 'dinghies', state: 'to-mark' }] },
+    ])
     await act(id, points(300, 150, 'Mention the Trust.'))
+    expect((await desk().overview()).trainees[0]!.parts.map(({ state }) => state)).toEqual(['ready'])
     expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
     expect(JSON.stringify(await result(id))).not.toContain('Mention the Trust')
     expect(await desk().release(world.people.marit, 'a')).toBe(1)

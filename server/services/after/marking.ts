@@ -8,7 +8,7 @@ import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
 import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
 import { evidenceFrom } from '../../../core/skills/evidence'
-import type { AnswerToMark, DeskPart, DeskView, PartToMark } from '../../../core/wire/marking'
+import type { AnswerToMark, DeskPart, DeskTrainee, DeskView, PartToMark } from '../../../core/wire/marking'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment } from '../../db/assignments'
 import { deskIn } from '../../db/desk'
@@ -39,6 +39,9 @@ interface Place {
 }
 
 const markersOf = ({ settings }: Assignment): 1 | 2 => (settings.markers === 2 ? 2 : 1)
+/** Those that wait longest first. */
+const byEnd = <Over extends { one: LiveSitting }>(over: readonly Over[]): Over[] =>
+  over.toSorted((a, b) => (a.one.sitting.endedAt ?? '').localeCompare(b.one.sitting.endedAt ?? ''))
 const released = (marking: Marking): boolean => marking.released !== null
 
 /** The marking desk: answers that people mark, one part after the other, and what trainees say to it. */
@@ -129,6 +132,30 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     }
   }
 
+  /** Each sitting that was handed over, by its parts; in the order in which they ended. */
+  async function traineesOf(
+    assignment: Assignment,
+    plan: Plan,
+    over: Awaited<ReturnType<typeof handedOver>>,
+  ): Promise<DeskTrainee[]> {
+    const { id, settings } = assignment
+    const named = settings.namesHidden ? null : await peopleIn(db).byIds(over.map(({ one }) => one.sitting.personId))
+    return byEnd(over).map(({ one, entries }) => ({
+      assignmentId: id,
+      sittingId: one.sitting.id,
+      name: named ? (named.get(one.sitting.personId)?.name ?? '') : null,
+      parts: partsOf(plan)
+        .filter(({ task, step }) => isWaiting(one, task.task.id, step.step.id))
+        .map(({ task, step }) => ({
+          taskId: task.task.id,
+          stepId: step.step.id,
+          instruction: step.step.instruction,
+          state: standingOf(foldMarking(entries.get(deskKey(task.task.id, step.step.id)) ?? []), markersOf(assignment))
+            .state,
+        })),
+    }))
+  }
+
   function refusalOf(act: DeskAct, { assignment, step }: Place, entries: readonly DeskEntry[], by: Person) {
     const marking = foldMarking(entries)
     const { state } = standingOf(marking, markersOf(assignment))
@@ -166,6 +193,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
   return {
     async overview(): Promise<DeskView> {
       const parts: DeskPart[] = []
+      const trainees: DeskTrainee[] = []
       for (const assignment of await assignmentsIn(db).all()) {
         const plan = await plans.find(assignment.paperId, assignment.paperVersion)
         const own = partsOf(plan)
@@ -174,17 +202,20 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
         const people = new Set(over.map(({ one }) => one.sitting.personId)).size
         const givenTo = `${people} ${people === 1 ? 'person' : 'people'} handed in`
         parts.push(...own.map(part => countedPart({ assignment, plan, ...part }, over, givenTo)))
+        trainees.push(...(await traineesOf(assignment, plan, over)))
       }
-      return { parts: parts.filter(({ answers }) => answers > 0) }
+      return {
+        parts: parts.filter(({ answers }) => answers > 0),
+        trainees: trainees.filter(({ parts }) => parts.length > 0),
+      }
     },
 
     /** A part with every answer to it, those that wait longest first. */
     async part(marker: Person, assignmentId: string, taskId: string, stepId: string): Promise<PartToMark> {
       const place = await placeAt(assignmentId, taskId, stepId)
       const over = (await handedOver(place.assignment)).filter(({ one }) => isWaiting(one, taskId, stepId))
-      const sorted = over.sort((a, b) => (a.one.sitting.endedAt ?? '').localeCompare(b.one.sitting.endedAt ?? ''))
       const answers: AnswerToMark[] = []
-      for (const { one, entries } of sorted)
+      for (const { one, entries } of byEnd(over))
         answers.push(await answerFor(marker, place, one, entries.get(deskKey(taskId, stepId)) ?? []))
       const { step, task, plan, assignment } = place
       return {

@@ -1,13 +1,36 @@
 <script setup lang="ts">
+import { deskView } from '~~/core/wire/marking'
+import type { DeskTrainee } from '~~/core/wire/marking'
 import AnswerShown from '~/components/marking/AnswerShown.vue'
 import MarkerNotes from '~/components/marking/MarkerNotes.vue'
 import RubricForm from '~/components/marking/RubricForm.vue'
 import SampleList from '~/components/marking/SampleList.vue'
 
 /** One part at the marking desk: for all its answers in a row. */
-const { params } = useRoute()
+const { params, query } = useRoute()
 const path = computed(() => `/api/marking/${String(params.id)}/${String(params.task)}/${String(params.step)}`)
-const desk = useMarkingDesk(() => path.value)
+/** The sitting whose parts are marked in a row; null where one part is, for all. */
+const trainee = typeof query.trainee === 'string' ? query.trainee : null
+const { data: whole } = trainee === null ? { data: ref(null) } : useCall(deskView, () => '/api/marking')
+const rows = computed(() => whole.value?.trainees.filter(({ assignmentId }) => assignmentId === params.id) ?? [])
+const pathTo = (one: DeskTrainee, { taskId, stepId }: DeskTrainee['parts'][number]) => ({
+  path: `/marking/${one.assignmentId}/${taskId}/${stepId}`,
+  query: { trainee: one.sittingId },
+})
+/** Goes to what is to be marked next of this trainee, or of the next one. */
+async function onward() {
+  const here = rows.value.findIndex(({ sittingId }) => sittingId === trainee)
+  const inOrder = [...rows.value.slice(here), ...rows.value.slice(0, Math.max(0, here))]
+  for (const [place, one] of inOrder.entries()) {
+    const next = one.parts.find(
+      ({ taskId, stepId, state }) =>
+        state !== 'ready' && state !== 'released' && !(place === 0 && taskId === params.task && stepId === params.step),
+    )
+    if (next) return void (await navigateTo(pathTo(one, next)))
+  }
+  said.value = 'Everything of this paper is marked.'
+}
+const desk = useMarkingDesk(() => path.value, { trainee, onward })
 const { part, failure, load, place, answer, draft, inHand, refusal, said, settles, nameOf } = desk
 useHead({ title: () => `Marking ${part.value?.paperTitle ?? ''} · Steady Anvil` })
 
@@ -15,6 +38,15 @@ const selected = ref<{ from: number; to: number } | null>(null)
 const notes = useTemplateRef<{ write(): void }>('notes')
 const total = computed(() => Object.values(draft.value.points).reduce((sum, one) => sum + one, 0) / 100)
 const outOf = computed(() => part.value?.criteria.reduce((sum, one) => sum + one.outOf, 0) ?? 0)
+
+/** To the answer after or before this one, or to the part after or before it of the same trainee. */
+async function turn(by: 1 | -1) {
+  if (trainee === null) return desk.go(place.value + by)
+  const one = rows.value.find(({ sittingId }) => sittingId === trainee)
+  const here = one?.parts.findIndex(({ taskId, stepId }) => taskId === params.task && stepId === params.step) ?? -1
+  const next = one?.parts[here + by]
+  if (one && next) await navigateTo(pathTo(one, next))
+}
 
 /** Keys hold wherever nothing is being typed. */
 function press(event: KeyboardEvent) {
@@ -26,8 +58,8 @@ function press(event: KeyboardEvent) {
     return
   } else if (/^[1-9]$/.test(key)) desk.giveLevel(Number(key))
   else if (key === 'Enter' && !(target instanceof HTMLElement && target.matches('button, a'))) void desk.keep()
-  else if (key === 'n') desk.go(place.value + 1)
-  else if (key === 'p') desk.go(place.value - 1)
+  else if (key === 'n') void turn(1)
+  else if (key === 'p') void turn(-1)
   else if (key === 'u') void desk.takeBack()
   else if (key === 'c') notes.value?.write()
   else return
@@ -48,7 +80,19 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
       </div>
     </header>
     <div class="desk">
-      <nav aria-label="Answers" class="panel answers">
+      <nav v-if="trainee !== null" aria-label="Parts of this trainee" class="panel answers">
+        <ol v-for="one in rows.filter(({ sittingId }) => sittingId === trainee)" :key="one.sittingId">
+          <li v-for="own in one.parts" :key="`${own.taskId} ${own.stepId}`">
+            <NuxtLink :to="pathTo(one, own)" :aria-current="own.stepId === params.step ? 'true' : undefined">
+              <span>{{ own.instruction }}</span>
+              <span class="small soft">{{
+                deskStateInWords(own.stepId === params.step && answer ? answer.state : own.state)
+              }}</span>
+            </NuxtLink>
+          </li>
+        </ol>
+      </nav>
+      <nav v-else aria-label="Answers" class="panel answers">
         <ol>
           <li v-for="(one, at) in part.answers" :key="one.sittingId">
             <button type="button" :aria-current="at === place ? 'true' : undefined" @click="desk.go(at)">
@@ -62,7 +106,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
       </nav>
       <section v-if="answer" class="panel answer" :aria-label="`Answer of ${nameOf(answer, place)}`">
         <h2>
-          {{ nameOf(answer, place) }} <span class="small soft">{{ place + 1 }} of {{ part.answers.length }}</span>
+          {{ nameOf(answer, place) }}
+          <span v-if="trainee === null" class="small soft">{{ place + 1 }} of {{ part.answers.length }}</span>
         </h2>
         <AnswerShown
           :key="answer.sittingId"
@@ -130,7 +175,7 @@ ol {
   padding: 0;
   list-style: none;
 }
-.answers button {
+.answers :is(button, a) {
   display: grid;
   width: 100%;
   padding: 0.35rem 0.8rem;
@@ -140,14 +185,15 @@ ol {
   color: inherit;
   font: inherit;
   text-align: left;
+  text-decoration: none;
   cursor: pointer;
 }
-.answers button[aria-current] {
+.answers :is(button, a)[aria-current] {
   border-left-color: var(--act);
   background: var(--act-wash);
   font-weight: 700;
 }
-.answers button .soft {
+.answers :is(button, a) .soft {
   font-weight: 400;
 }
 .answer,

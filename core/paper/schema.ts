@@ -34,6 +34,11 @@ const followThrough = z.strictObject({
   or: z.array(z.record(z.string(), z.string())).default([]),
 })
 
+const levels = z
+  .array(z.strictObject({ points: z.number().min(0).max(100), text: z.string().min(1).max(400) }))
+  .min(2)
+  .max(8)
+
 /** One thing that a step's check looks for. `label` is seen by the trainee and gives nothing away. */
 export const criterion = z.strictObject({
   id: slug,
@@ -46,11 +51,7 @@ export const criterion = z.strictObject({
   check: z.unknown().optional(),
   followThrough: followThrough.optional(),
   /** What a marker can say of it, from the most points to the fewest; without them, any points up to all. */
-  levels: z
-    .array(z.strictObject({ points: z.number().min(0).max(100), text: z.string().min(1).max(400) }))
-    .min(2)
-    .max(8)
-    .optional(),
+  levels: levels.optional(),
 })
 export type Criterion = z.infer<typeof criterion>
 
@@ -190,6 +191,17 @@ export const sectionRules = z.strictObject({
 })
 export type SectionRules = z.infer<typeof sectionRules>
 
+/** A criterion that a person marks over all that was answered in a paper, such as how it is worded. */
+export const strand = z.strictObject({
+  id: slug,
+  label: z.string().min(1).max(200),
+  points,
+  skills: z.array(slug).min(1),
+  feedback: z.string(),
+  levels: levels.optional(),
+})
+export type Strand = z.infer<typeof strand>
+
 /** A paper as it is written: its tasks stand in files of their own. */
 export const paperFile = z.strictObject({
   id: slug,
@@ -206,6 +218,7 @@ export const paperFile = z.strictObject({
   allowed: z.array(z.string()).default([]),
   rules: paperRules,
   release,
+  strands: z.array(strand).min(1).max(8).optional(),
   sections: z.array(sectionRules.extend({ tasks: z.array(slug).min(1) })).min(1),
 })
 

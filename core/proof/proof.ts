@@ -62,8 +62,25 @@ export function proveTask(task: Task, skillIds: ReadonlySet<string>, twists = TW
 }
 
 /** What is wrong with a paper besides its tasks, which are proved one by one and hold. */
-export function provePaper(paper: Paper): string[] {
+export function provePaper(paper: Paper, skillIds: ReadonlySet<string>): string[] {
   const ids = tasksOf(paper).map(task => task.id)
+  const strands = proveStrands(paper, skillIds)
+  if (strands.length > 0) return strands
   const twice = duplicates(ids).map(id => `${paper.id}: the task ${id} stands in it twice.`)
   return twice.length > 0 ? twice : proveAcross(paper)
+}
+
+function proveStrands(paper: Paper, skillIds: ReadonlySet<string>): string[] {
+  const { id: paperId, strands = [] } = paper
+  const byPerson = tasksOf(paper).some(({ steps }) => steps.some(({ marking }) => marking === 'person'))
+  return [
+    ...(strands.length > 0 && !byPerson ? [`${paperId}: it has strands, and nothing that a person marks.`] : []),
+    ...duplicates(strands.map(({ id }) => id)).map(id => `${paperId}: two strands are called ${id}.`),
+    ...strands.flatMap(({ id, skills, points, levels = [] }) => [
+      ...skills.filter(one => !skillIds.has(one)).map(one => `${paperId}/${id}: there is no skill ${one}.`),
+      ...(levels.length > 0 && Math.max(...levels.map(level => level.points)) !== points
+        ? [`${paperId}/${id}: its highest level isn’t worth ${points}.`]
+        : []),
+    ]),
+  ]
 }

@@ -11,7 +11,8 @@ export function withMarks(plan: Plan, result: SittingResult, released: ReadonlyM
   const tasks = result.tasks.map(task => {
     const steps = task.steps.map(step => {
       const given = released.get(deskKey(task.id, step.id))
-      const levels = plan.task(task.id)?.steps.find(one => one.step.id === step.id)?.step.criteria ?? []
+      const asked = plan.task(task.id) ?? plan.strands
+      const levels = asked?.steps.find(one => one.step.id === step.id)?.step.criteria ?? []
       return given && step.status === 'awaiting-marker' ? markedStep(step, given, levels) : step
     })
     return { ...task, ...sums(steps), steps }

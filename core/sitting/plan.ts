@@ -6,6 +6,8 @@ import type { Paper, PaperRules, SectionRules, Step, Task } from '../paper/schem
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
 import { allowanceMs } from '../time/moments'
+import { strandsOf } from './strands'
+import type { StrandsPlan } from './strands'
 import type { ServerEvent } from './events'
 import { drawn, shuffled } from '../shuffle'
 
@@ -19,6 +21,8 @@ export interface Plan {
   scoring: Scoring
   sections: readonly SectionPlan[]
   tasks: readonly TaskPlan[]
+  /** What people mark over all of it; null where there is nothing of the kind. */
+  strands: StrandsPlan | null
   outOf: Hundredths
   task(id: string): TaskPlan | undefined
   section(id: string): SectionPlan | undefined
@@ -134,6 +138,7 @@ function assembled(
   tasks: readonly TaskPlan[],
 ): Plan {
   const byId = new Map(tasks.map(plan => [plan.task.id, withFiguresAsked(plan, tasks)]))
+  const strands = strandsOf(paper, toolOf)
   const sectionsById = new Map(sections.map(section => [section.rules.id, section]))
   return {
     paper,
@@ -141,7 +146,8 @@ function assembled(
     scoring,
     sections,
     tasks: [...byId.values()],
-    outOf: sumOf(tasks),
+    strands,
+    outOf: sumOf(strands ? [...tasks, strands] : tasks),
     task: id => byId.get(id),
     section: id => sectionsById.get(id),
   }

@@ -4,6 +4,7 @@ import { judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
 import type { SittingState, StepProgress, StepStatus } from './progress'
+import { strandsIn } from './strands'
 import { untouched } from './work'
 
 export interface CriterionResult {
@@ -75,8 +76,10 @@ export function resultOf(plan: Plan, state: SittingState): SittingResult {
 /** The same, asking for what steps that were never judged would have to look like. */
 export function* resulting(plan: Plan, state: SittingState): Judging<SittingResult> {
   const tasks: TaskResult[] = []
-  for (const taskPlan of plan.tasks) {
-    const progress = state.tasks.find(({ id }) => id === taskPlan.task.id)
+  const strands = plan.strands ? [plan.strands] : []
+  const progresses = [...state.tasks, ...strands.map(one => strandsIn(one, state))]
+  for (const taskPlan of [...plan.tasks, ...strands]) {
+    const progress = progresses.find(({ id }) => id === taskPlan.task.id)
     const steps: StepResult[] = []
     for (const stepPlan of taskPlan.steps) {
       const own = progress?.steps.find(({ id }) => id === stepPlan.step.id)

@@ -47,6 +47,8 @@ export const answerToMark = z.strictObject({
   /** Null where names are hidden. */
   name: z.string().nullable(),
   work: shownAnswer.nullable(),
+  /** Where something is marked over all of a paper: every answer of it, in order. */
+  works: z.array(z.strictObject({ instruction: z.string(), work: shownAnswer })),
   state: z.enum(deskStates),
   mine: givenMark.nullable(),
   /** The marks of others, once they may be seen. */

@@ -59,7 +59,11 @@ const TWISTS_AT_START = 2
  */
 export async function proveContent({ trees, papers }: Content): Promise<string[]> {
   const skills = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
-  const faults = [...trees.flatMap(proveTree), ...proveTrees(trees), ...papers.flatMap(provePaper)]
+  const faults = [
+    ...trees.flatMap(proveTree),
+    ...proveTrees(trees),
+    ...papers.flatMap(paper => provePaper(paper, skills)),
+  ]
   for (const task of tasksIn({ papers })) {
     faults.push(...proveTask(task, skills, TWISTS_AT_START).faults)
     await new Promise(done => setImmediate(done))

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { AssignmentSettingsInput } from '../../../core/assignment/settings'
 import { givenMark } from '../../../core/marking/desk'
 import type { DeskAct } from '../../../core/marking/desk'
+import { STRANDS } from '../../../core/sitting/strands'
 import type { Person } from '../../db/people'
 import { refusalOf, World } from '../../testing/world'
 
@@ -40,19 +41,19 @@ const sums = async (id: string) => {
 describe('an answer that a person marks', () => {
   it('waits, counts once it is released, and not before', async () => {
     const id = await sat()
-    // The number is 2.00 of 27.00, the text is worth 7.00.
-    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
+    // The number is 2.00 of 29.00, the text is worth 7.00, and how it is worded 2.00.
+    expect(await sums(id)).toEqual({ score: 2, waiting: 9, outOf: 29 })
     const [part] = (await desk().overview()).parts
     expect(part).toMatchObject({ stepId: 'dinghies', answers: 1, states: { 'to-mark': 1 } })
     expect((await desk().overview()).trainees).toMatchObject([
-      { sittingId: id, name: 'Isla Quay', parts: [{ stepId: 'dinghies', state: 'to-mark' }] },
+      { sittingId: id, name: 'Isla Quay', parts: [{ stepId: 'dinghies', state: 'to-mark' }, { stepId: 'wording' }] },
     ])
     await act(id, points(300, 150, 'Mention the Trust.'))
-    expect((await desk().overview()).trainees[0]!.parts.map(({ state }) => state)).toEqual(['ready'])
-    expect(await sums(id)).toEqual({ score: 2, waiting: 7, outOf: 27 })
+    expect((await desk().overview()).trainees[0]!.parts.map(({ state }) => state)).toEqual(['ready', 'to-mark'])
+    expect(await sums(id)).toEqual({ score: 2, waiting: 9, outOf: 29 })
     expect(JSON.stringify(await result(id))).not.toContain('Mention the Trust')
     expect(await desk().release(world.people.marit, 'a')).toBe(1)
-    expect(await sums(id)).toEqual({ score: 6.5, waiting: 0, outOf: 27 })
+    expect(await sums(id)).toEqual({ score: 6.5, waiting: 2, outOf: 29 })
     const step = (await result(id)).tasks[0]!.steps.find(one => one.id === 'dinghies')!
     expect(step).toMatchObject({ status: 'marked', points: 4.5, marked: { work: { answer: TEXT } } })
     expect(step.criteria.map(one => one.points)).toEqual([3, 1.5])
@@ -67,10 +68,10 @@ describe('an answer that a person marks', () => {
   it('goes into the marks book, the evidence for skills and the audit log', async () => {
     const id = await sat()
     const cell = async () => (await world.services.marks.book()).rows[0]!.cells[0]!
-    expect(await cell()).toMatchObject({ score: 2, waiting: 7 })
+    expect(await cell()).toMatchObject({ score: 2, waiting: 9 })
     await act(id, points(400, 0))
     await desk().release(world.people.marit, 'a')
-    expect(await cell()).toMatchObject({ score: 6, waiting: 0 })
+    expect(await cell()).toMatchObject({ score: 6, waiting: 2 })
     const evidence = await world.db('evidence').where({ sitting_id: id, step_id: 'dinghies' }).orderBy('criterion_id')
     expect(evidence.map(({ criterion_id: criterion, points: got }) => [criterion, got])).toEqual([
       ['advice', 0],
@@ -89,7 +90,7 @@ describe('an answer that a person marks', () => {
     await act(id, points(200, 200))
     await desk().release(world.people.marit, 'a')
     world.restart()
-    expect(await sums(id)).toEqual({ score: 6, waiting: 0, outOf: 27 })
+    expect(await sums(id)).toEqual({ score: 6, waiting: 2, outOf: 29 })
     await act(id, points(400, 300))
     expect(await sums(id)).toMatchObject({ score: 6 })
     await desk().release(world.people.marit, 'a')
@@ -123,7 +124,7 @@ describe('an answer that a person marks', () => {
     const settle = { kind: 'settle', taskId: TASK, stepId: 'dinghies' } as const
     expect((await world.send(id, settle)).outcomes[0]?.refusal).toMatch(/^Nothing was answered here yet/)
     await world.services.sittings.submit(world.people.isla, id)
-    expect(await sums(id)).toEqual({ score: 2, waiting: 0, outOf: 27 })
+    expect(await sums(id)).toEqual({ score: 2, waiting: 0, outOf: 29 })
     expect(await refusalOf(act(id, points(0, 0)))).toBe('not-found')
     expect(await refusalOf(desk().part(world.people.marit, 'a', TASK, 'boats'))).toBe('not-found')
     expect(await refusalOf(desk().part(world.people.marit, 'b', TASK, 'dinghies'))).toBe('not-found')
@@ -138,7 +139,7 @@ describe('an answer that a person marks', () => {
     await services.assigning.act(people.marit, 'a', { act: 'reopen', sittingId: id, minutes: 5, reason: 'power' })
     await world.send(id, answered('dinghies', 'Yes.'))
     await services.sittings.submit(people.isla, id)
-    expect(await sums(id)).toMatchObject({ score: 2, waiting: 7 })
+    expect(await sums(id)).toMatchObject({ score: 2, waiting: 9 })
     const part = await desk().part(people.marit, 'a', TASK, 'dinghies')
     expect(part.answers[0]).toMatchObject({ state: 'to-mark', mine: null, work: { answer: 'Yes.' } })
   })
@@ -157,7 +158,7 @@ describe('two markers', () => {
     const given = givenMark.parse({ points: { figures: 300, advice: 300 } })
     expect(await act(id, { kind: 'settled', given }, asha)).toMatchObject({ state: 'ready', holds: given })
     await desk().release(asha, 'a')
-    expect(await sums(id)).toEqual({ score: 8, waiting: 0, outOf: 27 })
+    expect(await sums(id)).toEqual({ score: 8, waiting: 2, outOf: 29 })
   })
 })
 
@@ -198,5 +199,46 @@ describe('the log of the desk', () => {
     await act(id, points(300, 150))
     await expect(world.db('desk_entries').update({ act: '{}' })).rejects.toThrow(/only added to/)
     await expect(world.db('desk_entries').delete()).rejects.toThrow(/only added to/)
+  })
+})
+
+describe('a strand', () => {
+  const strand = (sittingId: string, points: number) =>
+    desk().act(world.people.marit, 'a', STRANDS, 'wording', {
+      sittingId,
+      act: { kind: 'marked', given: givenMark.parse({ points: { wording: points } }) },
+    })
+
+  it('is marked over all that was answered, and is a part like others: at the desk, in totals, in the result', async () => {
+    const id = await sat()
+    const part = await desk().part(world.people.marit, 'a', STRANDS, 'wording')
+    expect(part.criteria).toMatchObject([{ id: 'wording', outOf: 2, levels: [{ points: 2 }, {}, {}] }])
+    expect(part.answers[0]!.works.map(({ work }) => work.answer)).toEqual([{ text: '36', decimal: '.' }, TEXT])
+    await strand(id, 100)
+    await act(id, points(300, 150))
+    expect(await sums(id)).toEqual({ score: 2, waiting: 9, outOf: 29 })
+    expect(await desk().release(world.people.marit, 'a')).toBe(2)
+    expect(await sums(id)).toEqual({ score: 7.5, waiting: 0, outOf: 29 })
+    const task = (await result(id)).tasks.at(-1)!
+    expect(task).toMatchObject({ id: STRANDS, title: 'Across the paper', score: 1, outOf: 2 })
+    expect(task.steps[0]).toMatchObject({ status: 'marked', marked: { work: null } })
+    expect(task.steps[0]!.criteria[0]!.found).toBe('Understood, with detours or with figures left out.')
+  })
+
+  it('waits for nobody where nothing waits for a person, and takes no more than it is worth', async () => {
+    const id = await sat()
+    expect(await refusalOf(strand(id, 300))).toBe('no-mark')
+    await world.give({}, { id: 'b', paperId: 'winter-plan' })
+    const { id: other } = await world.start({}, 'b')
+    await world.send(other, answered('boats', { text: '36', decimal: '.' }))
+    await world.services.sittings.submit(world.people.isla, other)
+    expect(await sums(other)).toEqual({ score: 2, waiting: 0, outOf: 29 })
+  })
+
+  it('isn’t a task of the sitting: nothing can be done in it', async () => {
+    await world.give({}, { paperId: 'winter-plan' })
+    const { id, tasks } = await world.start()
+    expect(tasks.map(task => task.id)).toEqual([TASK])
+    expect(await refusalOf(world.send(id, { kind: 'open', taskId: STRANDS }))).toBe('not-for-this-paper')
   })
 })

@@ -6,7 +6,9 @@ import { asQuestion } from '../../../core/tools/questions/shown'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
-import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
+import type { Plan, StepPlan } from '../../../core/sitting/plan'
+import { STRANDS, strandsIn } from '../../../core/sitting/strands'
+import type { StrandsPlan } from '../../../core/sitting/strands'
 import { evidenceFrom } from '../../../core/skills/evidence'
 import type { AnswerToMark, DeskPart, DeskTrainee, DeskView, PartToMark } from '../../../core/wire/marking'
 import { assignmentsIn } from '../../db/assignments'
@@ -34,7 +36,7 @@ interface Parts {
 interface Place {
   assignment: Assignment
   plan: Plan
-  task: TaskPlan
+  task: StrandsPlan
   step: StepPlan
 }
 
@@ -49,10 +51,10 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
   const sittings = sittingsIn(db)
   const desk = deskIn(db)
 
+  const progressOf = ({ plan, state }: LiveSitting, taskId: string) =>
+    taskId === STRANDS && plan.strands ? strandsIn(plan.strands, state) : state.tasks.find(task => task.id === taskId)
   const isWaiting = (one: LiveSitting, taskId: string, stepId: string): boolean =>
-    one.state.tasks
-      .find(task => task.id === taskId)
-      ?.steps.some(step => step.id === stepId && step.status === 'awaiting-marker') ?? false
+    progressOf(one, taskId)?.steps.some(step => step.id === stepId && step.status === 'awaiting-marker') ?? false
 
   /** Ended sittings of an assignment in which something waits for a marker, with what was done with each. */
   async function handedOver({ id }: Assignment) {
@@ -68,8 +70,10 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     return all
   }
 
-  const partsOf = (plan: Plan): { task: TaskPlan; step: StepPlan }[] =>
-    plan.tasks.flatMap(task => task.steps.filter(({ step }) => step.marking === 'person').map(step => ({ task, step })))
+  const partsOf = (plan: Plan): { task: StrandsPlan; step: StepPlan }[] =>
+    [...plan.tasks, ...(plan.strands ? [plan.strands] : [])].flatMap(task =>
+      task.steps.filter(({ step }) => step.marking === 'person').map(step => ({ task, step })),
+    )
 
   async function placeAt(assignmentId: string, taskId: string, stepId: string): Promise<Place> {
     const assignment = await assignmentsIn(db).byId(assignmentId)
@@ -93,6 +97,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
       sittingId: one.sitting.id,
       name: place.assignment.settings.namesHidden ? null : (named.get(one.sitting.personId)?.name ?? ''),
       work: asQuestion(place.task.tool.id, work, place.step.step.id),
+      works: place.task.task.id === STRANDS ? worksOf(one) : [],
       state,
       mine,
       others: others.flatMap(([by, all]) => {
@@ -105,6 +110,16 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
       answered: marking.answered,
     } satisfies AnswerToMark
   }
+
+  /** Every question of a sitting that was answered, with its answer. */
+  const worksOf = ({ plan, state }: LiveSitting): AnswerToMark['works'] =>
+    plan.tasks.flatMap(({ task, tool, steps }) => {
+      const work = state.tasks.find(({ id }) => id === task.id)?.work.state
+      return steps.flatMap(({ step }) => {
+        const shown = asQuestion(tool.id, work, step.id)
+        return shown && shown.answer !== null ? [{ instruction: step.instruction, work: shown }] : []
+      })
+    })
 
   function countedPart(
     { assignment, plan, task, step }: Place,

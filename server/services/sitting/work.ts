@@ -59,7 +59,7 @@ export function sizeOf(plan: Plan): { tasks: number; points: number; exactPoints
   })
   return {
     tasks: parts.reduce((sum, part) => sum + part.tasks, 0),
-    points: parts.reduce((sum, part) => sum + part.points, 0),
+    points: parts.reduce((sum, part) => sum + part.points, (plan.strands?.outOf ?? 0) / 100),
     exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined),
   }
 }

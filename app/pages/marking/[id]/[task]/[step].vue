@@ -109,7 +109,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
           {{ nameOf(answer, place) }}
           <span v-if="trainee === null" class="small soft">{{ place + 1 }} of {{ part.answers.length }}</span>
         </h2>
+        <template v-if="answer.works.length > 0">
+          <section v-for="(one, at) in answer.works" :key="`${answer.sittingId} ${at}`" class="one-of-all">
+            <h3>{{ one.instruction }}</h3>
+            <AnswerShown :work="one.work" :sitting-id="answer.sittingId" />
+          </section>
+        </template>
         <AnswerShown
+          v-else
           :key="answer.sittingId"
           :work="answer.work"
           :sitting-id="answer.sittingId"
@@ -125,7 +132,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press))
           :criteria="part.criteria"
           @reply="text => desk.act({ kind: 'answered', text })"
         />
-        <SampleList :model="part.model" :samples="part.samples" :criteria="part.criteria" />
+        <SampleList
+          v-if="part.model || part.samples.length > 0"
+          :model="part.model"
+          :samples="part.samples"
+          :criteria="part.criteria"
+        />
       </section>
       <section class="panel rubric" aria-label="Points">
         <RubricForm
@@ -203,6 +215,13 @@ ol {
 h2 {
   margin: 0 0 0.5rem;
   font-size: 1rem;
+}
+.one-of-all + .one-of-all {
+  margin-top: 1rem;
+}
+.one-of-all h3 {
+  margin: 0 0 0.3rem;
+  font-size: var(--small);
 }
 .total {
   margin: 0.6rem 0;

@@ -82,16 +82,18 @@ export function peopleIn(db: Database) {
       return (await db<Row>('people').where({ role: 'trainee', closed_at: null }).orderBy('name')).map(fromRow)
     },
     async add(people: readonly Person[]): Promise<void> {
-      const rows = people.map(({ id, name, email, role, about, passwordHash, closedAt, trades }): Omit<Row, 'looks'> => ({
-        id,
-        name,
-        email,
-        role,
-        about,
-        password_hash: passwordHash,
-        closed_at: closedAt ?? null,
-        trades: trades ? JSON.stringify(trades) : null,
-      }))
+      const rows = people.map(
+        ({ id, name, email, role, about, passwordHash, closedAt, trades }): Omit<Row, 'looks'> => ({
+          id,
+          name,
+          email,
+          role,
+          about,
+          password_hash: passwordHash,
+          closed_at: closedAt ?? null,
+          trades: trades ? JSON.stringify(trades) : null,
+        }),
+      )
       await db.batchInsert('people', rows, 50)
     },
     async rename(id: string, name: string): Promise<void> {

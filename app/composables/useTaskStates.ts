@@ -22,3 +22,16 @@ export function firstUnfinished(tasks: readonly TaskView[], afterId: string | nu
   const place = tasks.findIndex(({ id }) => id === afterId)
   return [...tasks.slice(place + 1), ...tasks.slice(0, place + 1)].find(task => !isFinished(task))
 }
+
+/** Whether its trainee means to come back to a task, or to a step of it. */
+export const isToRevisit = (task: TaskView): boolean => task.revisit || task.steps.some(step => step.revisit)
+
+/** What has become of a step, where it isn’t open any more. */
+export const stepStateWords: Partial<Record<StepView['status'], string>> = {
+  'passed': 'right',
+  'out-of-tries': 'out of tries',
+  'skipped': 'left',
+  'settled': 'settled',
+  'awaiting-marker': 'handed over',
+  'locked': 'not open yet',
+}

@@ -371,8 +371,8 @@ export const useBenchStore = defineStore('bench', () => {
     void doing.then(() => put({ kind, taskId, stepId }))
   }
 
-  function revisit(on: boolean): void {
-    if (current.value && !refuseWork()) put({ kind: 'revisit', taskId: current.value.id, on })
+  function revisit(on: boolean, stepId?: string): void {
+    if (current.value && !refuseWork()) put({ kind: 'revisit', taskId: current.value.id, stepId, on })
   }
 
   function markText(mark: TextMark): void {

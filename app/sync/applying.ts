@@ -11,7 +11,7 @@ export function withEvent(task: TaskView, event: ClientEvent, changes = false): 
     case 'open':
       return { ...task, opened: true }
     case 'revisit':
-      return { ...task, revisit: event.on }
+      return revisited(task, event.stepId, event.on)
     case 'mark-text':
       return { ...task, marked: withMark(task.marked, event.mark) ?? task.marked }
     case 'unmark-text':
@@ -35,8 +35,18 @@ export function withProgress(task: TaskView, { steps, ...progress }: TaskProgres
 
 function withoutTold(step: StepView, told: TaskProgressView['steps'][number] | undefined): StepView {
   if (!told) return step
-  const { earned: _earned, setRight: _right, lastCheck: _check, hints: _hints, explanation: _why, ...rest } = step
+  const { earned: _earned, setRight: _right, lastCheck: _check, hints: _hints, explanation: _why, ...others } = step
+  const { revisit: _revisit, ...rest } = others
   return { ...rest, ...told }
+}
+
+function revisited(task: TaskView, stepId: string | undefined, on: boolean): TaskView {
+  if (stepId === undefined) return { ...task, revisit: on }
+  const steps = task.steps.map(({ revisit, ...step }): StepView => {
+    const marked = step.id === stepId ? on : revisit === true
+    return marked ? { ...step, revisit: true } : step
+  })
+  return { ...task, steps }
 }
 
 function settled(task: TaskView, stepId: string): TaskView {

@@ -15,7 +15,8 @@ const envelope = { id: clientId, at: moment.optional() }
  */
 export const clientEvent = z.discriminatedUnion('kind', [
   z.strictObject({ ...envelope, kind: z.literal('open'), taskId: slug }),
-  z.strictObject({ ...envelope, kind: z.literal('revisit'), taskId: slug, on: z.boolean() }),
+  /** Somebody means to come back to a task, or to one of its steps. */
+  z.strictObject({ ...envelope, kind: z.literal('revisit'), taskId: slug, stepId: slug.optional(), on: z.boolean() }),
   /** A stretch of text is marked, or has another word; or its mark is taken off. */
   z.strictObject({ ...envelope, kind: z.literal('mark-text'), taskId: slug, mark: textMark }),
   z.strictObject({ ...envelope, kind: z.literal('unmark-text'), taskId: slug, markId: z.string().max(64) }),

@@ -309,3 +309,27 @@ describe('what a trainee sees', () => {
     expect(lastCheck('why')?.criteria?.[0]).toEqual({ label: 'entry', met: false, feedback: '…' })
   })
 })
+
+describe('a mark for coming back', () => {
+  const plan = planWith()
+  const mark = (on: boolean, stepId?: string): EventBody => ({ kind: 'revisit', taskId: 'goods', stepId, on })
+  const marked = (...bodies: EventBody[]) => {
+    const [task] = fold(plan, log(...bodies)).tasks
+    return [task!.revisit, ...task!.steps.map(step => step.revisit ?? false)]
+  }
+
+  it('stands on a task, or on a step of it, and is taken off', () => {
+    expect(marked(mark(true))).toEqual([true, false, false])
+    expect(marked(mark(true, 'payment'))).toEqual([false, false, true])
+    expect(marked(mark(true, 'payment'), mark(true), mark(false, 'payment'))).toEqual([true, false, false])
+    expect(marked(mark(true, 'delivery'), right, check('delivery'))).toEqual([false, true, false])
+  })
+
+  it('stands on no step that isn’t there, and is told with the step', () => {
+    const before = fold(plan, log())
+    expect(advance(plan, before, { ...mark(true, 'nowhere'), at: at(10) }).outcome).toMatchObject({ malformed: true })
+    const { state: after } = advance(plan, before, { ...mark(true, 'payment'), at: at(10) })
+    const told = taskProgressViewOf(plan, plan.tasks[0]!, after.tasks[0]!, before.tasks[0])
+    expect(told.steps).toMatchObject([{ id: 'payment', revisit: true }])
+  })
+})

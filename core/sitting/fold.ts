@@ -8,7 +8,7 @@ import { accepted, malformed, refused } from './outcome'
 import type { Advanced } from './outcome'
 import { planFor } from './plan'
 import type { Plan } from './plan'
-import { freshSections, freshTasks, withSection, withTask } from './progress'
+import { freshSections, freshTasks, withSection, withStep, withTask } from './progress'
 import type { SittingState, TaskProgress } from './progress'
 import { closeSection, endsAt, isClosed, passTime, sectionOfTask } from './sections'
 import { check, hint, settle, skip, unsettle, work } from './task-events'
@@ -149,6 +149,20 @@ function reopen(before: SittingState, event: LoggedEvent & { kind: 'reopened' })
   }
 }
 
+/** Marks a task, or one of its steps, for coming back; or takes the mark off. */
+function revisit(
+  before: SittingState,
+  state: SittingState,
+  task: TaskProgress,
+  { stepId, on }: Extract<TaskEvent, { kind: 'revisit' }>,
+): Advanced {
+  if (stepId === undefined) return accepted(withTask(state, { ...task, revisit: on }))
+  const step = task.steps.find(({ id }) => id === stepId)
+  if (!step) return malformed(before, `The task ${task.id} has no step “${stepId}”.`)
+  const { revisit: _, ...rest } = step
+  return accepted(withTask(state, withStep(task, on ? { ...rest, revisit: true } : rest)))
+}
+
 function* advanceTask(plan: Plan, before: SittingState, state: SittingState, event: TaskEvent): Judging<Advanced> {
   const task = state.tasks.find(({ id }) => id === event.taskId)
   const section = sectionOfTask(plan, event.taskId)
@@ -163,7 +177,7 @@ function* advanceTask(plan: Plan, before: SittingState, state: SittingState, eve
         ...(isClosed(state, section) ? {} : { current: task.id, section }),
       })
     case 'revisit':
-      return accepted(withTask(state, { ...task, revisit: event.on }))
+      return revisit(before, state, task, event)
     case 'mark-text': {
       const marked = withMark(task.marked, event.mark)
       return marked

@@ -29,6 +29,8 @@ export interface StepProgress {
   figures?: Figures
   /** What the check of a settled step found when it was settled. Nobody is told before the end. */
   sealed?: readonly Judged[]
+  /** “Come back to this”. */
+  revisit?: true
   /** The work was replaced by the model's when tries ran out or the step was skipped. */
   setRight?: true
 }

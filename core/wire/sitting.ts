@@ -27,6 +27,8 @@ export const stepProgressView = z.strictObject({
   triesUsed: z.int(),
   earned: points.optional(),
   setRight: z.boolean().optional(),
+  /** Its trainee means to come back to it. */
+  revisit: z.literal(true).optional(),
   lastCheck: told.optional(),
   /** The hints that were asked for. */
   hints: z.array(z.string()).optional(),

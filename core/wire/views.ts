@@ -43,7 +43,13 @@ export function taskProgressViewOf(
 ): TaskProgressView {
   const changed = progress.steps.filter(step => {
     const earlier = before?.steps.find(({ id }) => id === step.id)
-    return !earlier || earlier.status !== step.status || earlier.checks !== step.checks || earlier.hints !== step.hints
+    return (
+      !earlier ||
+      earlier.status !== step.status ||
+      earlier.checks !== step.checks ||
+      earlier.hints !== step.hints ||
+      earlier.revisit !== step.revisit
+    )
   })
   return {
     id: progress.id,
@@ -71,6 +77,7 @@ function stepProgressViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgre
     triesUsed: progress.checks.length,
     ...(passed ? { earned: earned / 100 } : {}),
     ...(progress.setRight ? { setRight: true } : {}),
+    ...(progress.revisit ? { revisit: true } : {}),
     ...(last ? { lastCheck: tellOf(plan, stepPlan, { stepId: step.id, passed, findings: last.findings }) } : {}),
     ...(progress.hints > 0 ? { hints: step.hints.slice(0, progress.hints) } : {}),
     ...(explains ? { explanation: step.explanation } : {}),

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { violations } from '../support/axe'
 import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } from '../support/bench'
-import type { By } from '../support/browser'
-import { Key, press, see, signIn, text } from '../support/browser'
+import { By, Key, press, see, signIn, text } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
 
@@ -46,6 +45,22 @@ describe('questions', () => {
     await click(labelled('Check question 1'))
     await stepIs(driver, 'cable', 'passed')
     await says('cable', 'right')
+  }, 60_000)
+
+  it('are marked for coming back one by one, and the overview tells how far each is', async () => {
+    const { driver } = open.browser
+    await click(option('neighbours', 'a70'))
+    await click(labelled('Come back to question 2'))
+    await see(driver, labelled('Marked: come back to question 2'))
+    // Gone on from, it says what it lacks.
+    await click(option('cable', 'straight')).catch(() => undefined)
+    await press(driver, 'Overview 0/1: tasks finished')
+    const row = await see(driver, By.css('[data-part="neighbours"]'))
+    expect(await row.getText()).toMatch(/1 of 2 chosen · come back$/)
+    expect(await violations(driver, ['day', 'graphite'])).toEqual([])
+    await (await see(driver, By.css('[data-part="neighbours"] button'))).click()
+    await click(labelled('Marked: come back to question 2'))
+    await click(option('neighbours', 'a70'))
   }, 60_000)
 
   it('take as many as they say, and refuse one more in words without taking any away', async () => {

@@ -30,7 +30,14 @@ const lists = computed(() =>
       tasks: bench.tasks.filter(task => task.unchecked),
       what: () => 'judged once when you hand in',
     },
-    { title: 'You meant to come back to', tasks: bench.tasks.filter(task => task.revisit), what: () => '' },
+    {
+      title: 'You meant to come back to',
+      tasks: bench.tasks.filter(isToRevisit),
+      what: (task: TaskView) => {
+        const steps = task.steps.filter(step => step.revisit).length
+        return steps > 0 ? counted(steps, 'step', 'steps') : ''
+      },
+    },
   ].filter(list => list.tasks.length > 0),
 )
 const from = computed(() => {

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { TaskView } from '~~/core/wire/sitting'
+import { kindOf } from '~~/core/questions'
+import type { QuestionsState } from '~~/core/tools/questions/state'
+import type { StepView, TaskView } from '~~/core/wire/sitting'
 import { useBenchStore } from '~/stores/bench'
 
 /** Every task with its state in words, by section; from here the paper is handed in. */
@@ -13,7 +15,7 @@ const tests: Record<Filter, (task: TaskView) => boolean> = {
   all: () => true,
   unopened: task => !task.opened,
   unfinished: task => !isFinished(task),
-  revisit: task => task.revisit,
+  revisit: isToRevisit,
   unchecked: task => task.unchecked,
 }
 const options = computed(() =>
@@ -54,6 +56,32 @@ const first = computed(() =>
   ),
 )
 
+/** How far the answers of a task’s questions are, in words, by step; of one that isn’t open on this device none. */
+function answersOf({ id, tool }: TaskView): Readonly<Record<string, string>> {
+  const open = bench.openTasks.get(id)
+  if (tool !== 'questions' || !open || !visible.value) return {}
+  // The view of this tool is its own state.
+  const state = open.place.viewNow?.(null) as QuestionsState | undefined
+  const words = state?.parts.map(part => [part.id, kindOf(part).progress(part, state.answers[part.id] ?? null).words])
+  return Object.fromEntries(words ?? []) as Record<string, string>
+}
+/** The steps of tasks that are taken in any order, each with its state in words. */
+const parts = computed(() => {
+  const free = bench.tasks.filter(({ order }) => order === 'free')
+  return new Map(
+    free.map(task => {
+      const answers = answersOf(task)
+      const wordsOf = ({ id, status }: StepView): string =>
+        stepStateWords[status] ?? answers[id] ?? (task.opened ? 'open' : 'not opened')
+      return [task.id, task.steps.map((step, at) => ({ step, number: at + 1, words: wordsOf(step) }))]
+    }),
+  )
+})
+function goTo(task: TaskView, step: StepView) {
+  emit('go', task.id)
+  bench.takeInHand(task.id, step.id)
+}
+
 function tries(task: TaskView): string {
   const step = stepInHandOf(task)
   return step ? `${step.triesAllowed - step.triesUsed} of ${step.triesAllowed}` : '–'
@@ -87,17 +115,34 @@ function tries(task: TaskView): string {
             {{ section.title }} <span class="soft small">{{ section.state }}</span>
           </th>
         </tr>
-        <tr v-for="{ task, number } in section.lines" :key="task.id" :class="{ current: task.id === bench.currentId }">
-          <th scope="row">
-            <button type="button" :disabled="section.closed" @click="emit('go', task.id)">
-              <span class="figure number">{{ number }}</span> {{ task.title }}
-            </button>
-          </th>
-          <td>{{ taskState(task) }}<template v-if="task.unchecked">, not checked</template></td>
-          <td class="figure">{{ stepsFinished(task) }} of {{ task.steps.length }}</td>
-          <td class="figure">{{ tries(task) }}</td>
-          <td class="small">{{ task.revisit ? 'come back' : '' }}</td>
-        </tr>
+        <template v-for="{ task, number } in section.lines" :key="task.id">
+          <tr :class="{ current: task.id === bench.currentId }">
+            <th scope="row">
+              <button type="button" :disabled="section.closed" @click="emit('go', task.id)">
+                <span class="figure number">{{ number }}</span> {{ task.title }}
+              </button>
+            </th>
+            <td>{{ taskState(task) }}<template v-if="task.unchecked">, not checked</template></td>
+            <td class="figure">{{ stepsFinished(task) }} of {{ task.steps.length }}</td>
+            <td class="figure">{{ tries(task) }}</td>
+            <td class="small">{{ task.revisit ? 'come back' : '' }}</td>
+          </tr>
+          <tr v-if="parts.has(task.id)">
+            <td colspan="5" class="parts">
+              <details :open="task.id === bench.currentId">
+                <summary class="small">{{ counted(task.steps.length, 'step', 'steps') }}, in any order</summary>
+                <ol class="small">
+                  <li v-for="one in parts.get(task.id)" :key="one.step.id" :data-part="one.step.id">
+                    <button type="button" :disabled="section.closed" @click="goTo(task, one.step)">
+                      <span class="figure number">{{ one.number }}</span> {{ one.step.instruction }}
+                    </button>
+                    <span>{{ one.words }}{{ one.step.revisit ? ' · come back' : '' }}</span>
+                  </li>
+                </ol>
+              </details>
+            </td>
+          </tr>
+        </template>
       </tbody>
       <tbody v-if="sections.every(({ lines }) => lines.length === 0)">
         <tr>
@@ -148,6 +193,26 @@ table button:hover {
 .section th {
   padding-top: 0.9rem;
   font-weight: 700;
+}
+.parts {
+  padding-left: 1.6rem;
+}
+.parts summary {
+  color: var(--act);
+  cursor: pointer;
+}
+.parts ol {
+  margin: 0.2rem 0 0;
+  padding: 0;
+  list-style: none;
+}
+.parts li {
+  display: grid;
+  grid-template-columns: 1fr 12rem;
+  gap: 0.8rem;
+}
+.parts button {
+  font-weight: 400;
 }
 .actions {
   display: flex;

@@ -49,15 +49,6 @@ const shown = computed((): Shown[] =>
 )
 const inHand = computed(() => bench.stepInHand(props.task)?.id)
 
-const STATUS: Partial<Record<StepView['status'], string>> = {
-  'passed': 'right',
-  'out-of-tries': 'out of tries',
-  'skipped': 'left',
-  'settled': 'settled',
-  'awaiting-marker': 'handed over',
-  'locked': 'not open yet',
-}
-
 /** Whether it is judged when its trainee asks for that. */
 const checks = ({ mode, marking }: StepView): boolean =>
   mode === 'handed-in' && marking === 'program' && bench.sitting?.paper.answers === 'checked'
@@ -89,6 +80,12 @@ provide(speaking, {
   failureOf: recording => recordings.failures.get(recording),
   keep: (part, piece) => recordings.keep({ ...piece, taskId: props.task.id, stepId: part }),
 })
+/** Questions that were gone on from before they were complete: they say so until they are. */
+const leftOpen = reactive(new Set<string>())
+function leave(id: string, answer: unknown, { relatedTarget, currentTarget }: FocusEvent) {
+  if (currentTarget instanceof Element && relatedTarget instanceof Node && currentTarget.contains(relatedTarget)) return
+  if (answer !== null) leftOpen.add(id)
+}
 /** What was taken in hand here is in sight, and stays where it is under the pointer. */
 let taken = ''
 function take(step: StepView) {
@@ -113,6 +110,7 @@ watch(inHand, async id => {
       :aria-labelledby="`asked-${part.id}`"
       :data-question="part.id"
       @focusin="take(step)"
+      @focusout="leave(part.id, answer, $event)"
       @pointerdown="take(step)"
     >
       <h3 :id="`asked-${part.id}`">
@@ -131,7 +129,18 @@ watch(inHand, async id => {
       />
       <p v-if="refusals[part.id]" class="notice is-refusal small" role="alert">{{ refusals[part.id] }}</p>
       <footer class="small">
-        <span class="soft" role="status">{{ STATUS[step.status] ?? progress.words }}</span>
+        <span :class="leftOpen.has(part.id) && !progress.complete ? 'left-open' : 'soft'" role="status">{{
+          stepStateWords[step.status] ?? progress.words
+        }}</span>
+        <Button
+          size="small"
+          text
+          severity="secondary"
+          :label="step.revisit ? 'Marked' : 'Come back'"
+          :aria-label="step.revisit ? `Marked: come back to question ${number}` : `Come back to question ${number}`"
+          :aria-pressed="step.revisit ?? false"
+          @click="bench.revisit(!step.revisit, step.id)"
+        />
         <template v-if="step.status === 'open'">
           <Button
             v-if="step.id === inHand && checks(step)"
@@ -200,6 +209,11 @@ h3 .soft {
 }
 .notice {
   margin: 0.5rem 0 0;
+}
+.left-open {
+  padding-left: 0.5rem;
+  border-left: 3px solid var(--act);
+  font-weight: 700;
 }
 .needs {
   margin: 0 0 0.4rem;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { adjustments as schema, aidNamed, personalAids } from '~~/core/assignment/adjustments'
+import { adjustments as schema, aidNames, personalAids } from '~~/core/assignment/adjustments'
 import type { Adjustments, PersonalAid } from '~~/core/assignment/adjustments'
 import { adjustedPersonView } from '~~/core/wire/assigning'
 import type { AdjustedPersonView } from '~~/core/wire/assigning'
@@ -148,7 +148,7 @@ async function keep() {
       <fieldset class="wide aids">
         <legend>Aids, whatever a section says</legend>
         <label v-for="aid in personalAids" :key="aid">
-          <span>{{ aidNamed(aid) }}</span>
+          <span>{{ aidNames[aid] }}</span>
           <select :value="String(form.aids[aid] ?? '')" @change="setAid(aid, $event)">
             <option value="">as each section says</option>
             <option value="true">always</option>

@@ -3,10 +3,11 @@ import { aids, trayItem } from '../paper/schema'
 import type { SectionRules } from '../paper/schema'
 import { allowanceMs, later } from '../time/moments'
 
+const trayAids = ['calculator', 'time-value', 'subnets', 'notes'] as const
 /** What can be given to a person or taken from them, whatever a section says: aids in the work, and of the tray. */
-export const personalAids = [...aids, 'calculator', 'time-value', 'subnets', 'notes'] as const
+export const personalAids = [...aids, ...trayAids] as const
 export type PersonalAid = (typeof personalAids)[number]
-const aidNames: Record<PersonalAid, string> = {
+export const aidNames: Record<PersonalAid, string> = {
   'rule-out': 'ruling options out',
   'mark-text': 'marking text',
   'read-aloud': 'read aloud',
@@ -17,7 +18,6 @@ const aidNames: Record<PersonalAid, string> = {
   'subnets': 'blocks of addresses',
   'notes': 'notes',
 }
-export const aidNamed = (aid: PersonalAid): string => aidNames[aid]
 
 /** What is set up for one person, in every paper they sit. */
 export const adjustments = z.strictObject({
@@ -56,16 +56,12 @@ export function closingFor(
   return closesAt === null ? null : later(closesAt, laterMinutes * 60_000)
 }
 
-const inTray = (aid: PersonalAid): aid is Exclude<PersonalAid, (typeof aids)[number]> =>
-  !(aids as readonly string[]).includes(aid)
-
 /** The aids of a section as one person has them. */
 export function aidsFor(
   section: Pick<SectionRules, 'aids' | 'tray'>,
   { aids: own }: Pick<Adjustments, 'aids'>,
 ): Pick<SectionRules, 'aids' | 'tray'> {
-  const given = personalAids.filter(aid => own[aid] === true && inTray(aid))
-  const added = given.filter(aid => !section.tray.some(({ kind }) => kind === aid))
+  const added = trayAids.filter(aid => own[aid] === true && !section.tray.some(({ kind }) => kind === aid))
   return {
     aids: aids.filter(aid => own[aid] ?? section.aids.includes(aid)),
     tray: [
@@ -88,7 +84,7 @@ export function adjustmentsInWords(one: Adjustments): string[] {
     one.readingRuler ? 'reading ruler' : '',
     ...personalAids.map(aid => {
       const has = one.aids[aid]
-      return has === undefined ? '' : has ? `always with ${aidNames[aid]}` : `never with ${aidNames[aid]}`
+      return has === undefined ? '' : `${has ? 'always' : 'never'} with ${aidNames[aid]}`
     }),
   ].filter(text => text !== '')
 }

@@ -171,7 +171,6 @@ export type TrayItem = z.infer<typeof trayItem>
 
 /** Aids in the work itself that a section may allow. */
 export const aids = ['rule-out', 'mark-text', 'read-aloud', 'measure', 'zoom'] as const
-export type Aid = (typeof aids)[number]
 
 /** How a section is gone through. */
 export const sectionRules = z.strictObject({

@@ -7,7 +7,6 @@ import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
 import { allowanceMs } from '../time/moments'
 import { strandsOf } from './strands'
-import type { StrandsPlan } from './strands'
 import type { ServerEvent } from './events'
 import { drawn, shuffled } from '../shuffle'
 
@@ -22,7 +21,7 @@ export interface Plan {
   sections: readonly SectionPlan[]
   tasks: readonly TaskPlan[]
   /** What people mark over all of it; null where there is nothing of the kind. */
-  strands: StrandsPlan | null
+  strands: TaskPlan | null
   outOf: Hundredths
   task(id: string): TaskPlan | undefined
   section(id: string): SectionPlan | undefined
@@ -59,13 +58,13 @@ export interface StepPlan {
 
 /** The plan of a paper as it was published: every task of every pool, in the order written. */
 export function planOf(paper: Paper): Plan {
-  const tasks = tasksOf(paper).map(task => planTask(task, paper.rules))
+  const tasks = withFiguresAsked(tasksOf(paper).map(task => planTask(task, paper.rules)))
   const sections = paper.sections.map(({ tasks, ...rules }): SectionPlan => ({
     rules,
     tasks: tasks.map(({ id }) => id),
     limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
   }))
-  return assembled(paper, paper.rules, SCORING, sections, tasks)
+  return assembled({ paper, strands: strandsOf(paper) }, paper.rules, SCORING, sections, tasks)
 }
 
 /** The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. */
@@ -93,7 +92,7 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
           ]
         : []
     })
-  return assembled(base.paper, rules, started.scoring ?? 1, sections, tasks)
+  return assembled(base, rules, started.scoring ?? 1, sections, tasks)
 }
 
 /**
@@ -106,7 +105,7 @@ export function withTasksOf(base: Plan, later: Plan): Plan {
     if (!found) throw new RangeError(`${later.paper.id}@${later.paper.version} has no task ${task.id}.`)
     return found
   })
-  return assembled(base.paper, base.rules, base.scoring, base.sections, tasks)
+  return assembled(base, base.rules, base.scoring, base.sections, tasks)
 }
 
 /** Whether the sittings of a paper may differ from each other. */
@@ -122,7 +121,9 @@ const SEEDS_APART = 1000
 function arranged(found: TaskPlan, seed: number, rules: Pick<PaperRules, 'tries'>): TaskPlan {
   const { tool, task } = found
   const setup = tool.arranged?.(tool.setup.parse(task.setup), seed)
-  return setup === undefined || setup === null ? found : planTask({ ...task, setup }, rules)
+  if (setup === undefined || setup === null) return found
+  const made = planTask({ ...task, setup }, rules)
+  return { ...made, steps: made.steps.map((step, at) => ({ ...step, figures: found.steps[at]!.figures })) }
 }
 
 function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string[] {
@@ -131,21 +132,20 @@ function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string
 }
 
 function assembled(
-  paper: Paper,
+  { paper, strands }: Pick<Plan, 'paper' | 'strands'>,
   rules: PaperRules,
   scoring: Scoring,
   sections: readonly SectionPlan[],
   tasks: readonly TaskPlan[],
 ): Plan {
-  const byId = new Map(tasks.map(plan => [plan.task.id, withFiguresAsked(plan, tasks)]))
-  const strands = strandsOf(paper, toolOf)
+  const byId = new Map(tasks.map(plan => [plan.task.id, plan]))
   const sectionsById = new Map(sections.map(section => [section.rules.id, section]))
   return {
     paper,
     rules,
     scoring,
     sections,
-    tasks: [...byId.values()],
+    tasks,
     strands,
     outOf: sumOf(strands ? [...tasks, strands] : tasks),
     task: id => byId.get(id),
@@ -153,12 +153,13 @@ function assembled(
   }
 }
 
-/** A task whose steps keep the figures, too, that other tasks of the paper may follow from. */
-function withFiguresAsked(plan: TaskPlan, tasks: readonly TaskPlan[]): TaskPlan {
-  const asking = tasks.map(({ task }) => task)
-  const asked = plan.task.steps.map(({ id }) => figuresAsked(asking, plan.task.id, id))
-  if (asked.every((names, at) => names.length === plan.steps[at]!.figures.length)) return plan
-  return { ...plan, steps: plan.steps.map((step, at) => ({ ...step, figures: asked[at]! })) }
+/** Tasks whose steps keep the figures, too, that other tasks of the paper may follow from. */
+function withFiguresAsked(plans: readonly TaskPlan[]): TaskPlan[] {
+  const tasks = plans.map(({ task }) => task)
+  return plans.map(plan => ({
+    ...plan,
+    steps: plan.steps.map(step => ({ ...step, figures: figuresAsked(tasks, plan.task.id, step.step.id) })),
+  }))
 }
 
 /** A task made ready. Its tool has been loaded. */

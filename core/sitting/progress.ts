@@ -84,24 +84,24 @@ export function freshSections(plan: Plan): SectionProgress[] {
   return plan.sections.map(({ rules }) => ({ id: rules.id, workedMs: 0, extraMs: 0, closed: null }))
 }
 
-export function freshTasks(plan: Plan): TaskProgress[] {
-  return plan.tasks.map(({ task, start }) => ({
-    id: task.id,
-    opened: false,
-    revisit: false,
-    marked: [],
-    work: untouched(start),
+export const freshTasks = (plan: Plan): TaskProgress[] => plan.tasks.map(freshTask)
+
+export const freshTask = ({ task, start }: Pick<TaskPlan, 'task' | 'start'>): TaskProgress => ({
+  id: task.id,
+  opened: false,
+  revisit: false,
+  marked: [],
+  work: untouched(start),
+  workedMs: 0,
+  steps: task.steps.map((step, index) => ({
+    id: step.id,
+    status: index === 0 || task.order === 'free' ? 'open' : 'locked',
+    checks: [],
+    unjudged: false,
     workedMs: 0,
-    steps: task.steps.map((step, index) => ({
-      id: step.id,
-      status: index === 0 || task.order === 'free' ? 'open' : 'locked',
-      checks: [],
-      unjudged: false,
-      workedMs: 0,
-      hints: 0,
-    })),
-  }))
-}
+    hints: 0,
+  })),
+})
 
 /** The step in hand: the first that is neither finished nor locked. Undefined when all are finished. */
 export function stepInHand(task: TaskProgress): StepProgress | undefined {

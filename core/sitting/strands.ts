@@ -1,18 +1,16 @@
 import { hundredths } from '../marking/points'
 import { step as stepSchema, tasksOf } from '../paper/schema'
 import type { Paper, Strand } from '../paper/schema'
-import type { AnyTool } from '../tools/tool'
+import { toolOf } from '../tools/registry'
 import type { StepPlan, TaskPlan } from './plan'
-import { untouched } from './work'
+import { freshTask } from './progress'
 import type { SittingState, TaskProgress } from './progress'
 
 /** What strands are called where tasks are named. */
 export const STRANDS = 'across-the-paper'
 
 /** The strands of a paper: criteria that a person marks over all that was answered. Null where it has none. */
-export type StrandsPlan = Pick<TaskPlan, 'task' | 'tool' | 'start' | 'steps' | 'outOf'>
-
-export function strandsOf(paper: Paper, toolOf: (id: string) => AnyTool): StrandsPlan | null {
+export function strandsOf(paper: Paper): TaskPlan | null {
   const { strands = [] } = paper
   const [first] = tasksOf(paper)
   if (strands.length === 0 || !first) return null
@@ -48,23 +46,9 @@ function stepFor({ id, label, points, skills, feedback, levels }: Strand): StepP
 }
 
 /** How far strands are in a sitting: they wait for a marker where anything of it does. */
-export function strandsIn({ steps }: StrandsPlan, state: SittingState): TaskProgress {
+export function strandsIn(strands: TaskPlan, state: SittingState): TaskProgress {
   const handedOver = state.tasks.some(task => task.steps.some(({ status }) => status === 'awaiting-marker'))
-  const waits = state.status === 'ended' && handedOver
-  return {
-    id: STRANDS,
-    opened: false,
-    revisit: false,
-    marked: [],
-    work: untouched(null),
-    workedMs: 0,
-    steps: steps.map(({ step }) => ({
-      id: step.id,
-      status: waits ? 'awaiting-marker' : 'locked',
-      checks: [],
-      unjudged: false,
-      workedMs: 0,
-      hints: 0,
-    })),
-  }
+  const status = state.status === 'ended' && handedOver ? 'awaiting-marker' : 'locked'
+  const fresh = freshTask(strands)
+  return { ...fresh, steps: fresh.steps.map(step => ({ ...step, status })) }
 }

@@ -6,9 +6,8 @@ import { asQuestion } from '../../../core/tools/questions/shown'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
-import type { Plan, StepPlan } from '../../../core/sitting/plan'
+import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
 import { STRANDS, strandsIn } from '../../../core/sitting/strands'
-import type { StrandsPlan } from '../../../core/sitting/strands'
 import { evidenceFrom } from '../../../core/skills/evidence'
 import type { AnswerToMark, DeskPart, DeskTrainee, DeskView, PartToMark } from '../../../core/wire/marking'
 import { assignmentsIn } from '../../db/assignments'
@@ -36,7 +35,7 @@ interface Parts {
 interface Place {
   assignment: Assignment
   plan: Plan
-  task: StrandsPlan
+  task: TaskPlan
   step: StepPlan
 }
 
@@ -70,7 +69,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     return all
   }
 
-  const partsOf = (plan: Plan): { task: StrandsPlan; step: StepPlan }[] =>
+  const partsOf = (plan: Plan): { task: TaskPlan; step: StepPlan }[] =>
     [...plan.tasks, ...(plan.strands ? [plan.strands] : [])].flatMap(task =>
       task.steps.filter(({ step }) => step.marking === 'person').map(step => ({ task, step })),
     )

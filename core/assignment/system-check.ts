@@ -40,12 +40,16 @@ export function adviseOn(report: Omit<SystemCheckReport, 'passed'>): Advice[] {
       'memory-only': {
         test: 'storage',
         verdict: 'note',
-        says: 'This browser keeps nothing once the page closes (a private window, perhaps). Work is saved on the server as you go; keep the page open if the connection fails.',
+        says:
+          'This browser keeps nothing once the page closes (a private window, perhaps). ' +
+          'Work is saved on the server as you go; keep the page open if the connection fails.',
       },
       'full': {
         test: 'storage',
         verdict: 'note',
-        says: 'This device’s storage is full. Work is saved on the server as you go; free some space, or keep the page open if the connection fails.',
+        says:
+          'This device’s storage is full. Work is saved on the server as you go; ' +
+          'free some space, or keep the page open if the connection fails.',
       },
     }[report.storage] as Advice,
     Math.abs(report.clockOffsetMs) <= LIMITS.clockOffsetMs
@@ -57,7 +61,9 @@ export function adviseOn(report: Omit<SystemCheckReport, 'passed'>): Advice[] {
       : {
           test: 'clock',
           verdict: 'note',
-          says: `This device’s clock is ${Math.round(offset / 60)} min off. Only the server’s time counts, and the bench shows that.`,
+          says:
+            `This device’s clock is ${Math.round(offset / 60)} min off. ` +
+            'Only the server’s time counts, and the bench shows that.',
         },
     report.roundTripMs <= LIMITS.roundTripMs
       ? { test: 'round-trip', verdict: 'yes', says: `The server answers in ${trip} ms.` }
@@ -71,7 +77,9 @@ export function adviseOn(report: Omit<SystemCheckReport, 'passed'>): Advice[] {
       : {
           test: 'screen',
           verdict: 'no',
-          says: `The window is ${report.width} by ${report.height} pixels; the bench needs ${LIMITS.width} by ${LIMITS.height}. Make it larger or zoom out, then test again.`,
+          says:
+            `The window is ${report.width} by ${report.height} pixels; ` +
+            `the bench needs ${LIMITS.width} by ${LIMITS.height}. Make it larger or zoom out, then test again.`,
         },
     {
       'not-needed': { test: 'microphone', verdict: 'yes', says: 'No microphone is needed.' },

@@ -30,7 +30,12 @@ describe('an administrator', () => {
     await (
       await see(driver, By.id('list'))
     ).sendKeys(
-      'name,email,cohorts\nTamsin Reef,tamsin.reef@sallowmere.test,Spring intake\nNobody,nowhere,\nRobin Tarn,robin.tarn@sallowmere.test,Spring intake',
+      [
+        'name,email,cohorts',
+        'Tamsin Reef,tamsin.reef@sallowmere.test,Spring intake',
+        'Nobody,nowhere,',
+        'Robin Tarn,robin.tarn@sallowmere.test,Spring intake',
+      ].join('\n'),
     )
     await press(driver, 'Read the list')
     await see(driver, text('line 3: “nowhere” isn’t an address.'))

@@ -2,12 +2,12 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, By, error, Key, logging, until } from 'selenium-webdriver'
+import { Builder, By, error, Key, logging, Origin, until } from 'selenium-webdriver'
 import type { WebDriver, WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 
-export { By, Key, until }
+export { By, Key, Origin, until }
 export type { WebDriver, WebElement }
 
 const WAIT_MS = 30_000

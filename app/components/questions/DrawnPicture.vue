@@ -2,8 +2,7 @@
 import { strokesText } from '~~/core/questions/drawn'
 import type { DrawnPart, Strokes } from '~~/core/questions/drawn'
 import { COLOURS, DRAWING_TOOLS, drawingSvg } from '~~/core/questions/strokes'
-import PictureAids from './PictureAids.vue'
-import PictureDrawn from './PictureDrawn.vue'
+import PictureField from './PictureField.vue'
 import StrokesDrawn from './StrokesDrawn.vue'
 import { useDrawing } from './useDrawing'
 
@@ -52,29 +51,24 @@ const file = computed(
       />
     </div>
   </template>
-  <PictureAids :picture="part.picture"
-    ><div
-      class="field"
-      :style="{ maxWidth: `calc(${part.picture.width}px * var(--zoom, 1))` }"
-      role="application"
-      :tabindex="closed ? -1 : 0"
-      aria-label="Cross-hair on the drawing"
-      :aria-disabled="closed"
-      @keydown="steer"
-      @pointerdown="press"
-      @pointermove="follow"
-      @pointerup="letGo"
-      @pointercancel="letGo"
-    >
-      <PictureDrawn :picture="part.picture">
-        <StrokesDrawn :strokes="strokes" :rubbing="rubbing" @rub="rub" />
-        <StrokesDrawn v-if="rough" :strokes="[rough]" :rubbing="false" />
-        <g v-if="aim" class="aim" aria-hidden="true">
-          <line :x1="aim.x - 12" :x2="aim.x + 12" :y1="aim.y" :y2="aim.y" />
-          <line :x1="aim.x" :x2="aim.x" :y1="aim.y - 12" :y2="aim.y + 12" />
-        </g>
-      </PictureDrawn></div
-  ></PictureAids>
+  <PictureField
+    :picture="part.picture"
+    label="Cross-hair on the drawing"
+    :closed="closed"
+    style="touch-action: none"
+    @keydown="steer"
+    @pointerdown="press"
+    @pointermove="follow"
+    @pointerup="letGo"
+    @pointercancel="letGo"
+  >
+    <StrokesDrawn :strokes="strokes" :rubbing="rubbing" @rub="rub" />
+    <StrokesDrawn v-if="rough" :strokes="[rough]" :rubbing="false" />
+    <g v-if="aim" class="aim" aria-hidden="true">
+      <line :x1="aim.x - 12" :x2="aim.x + 12" :y1="aim.y" :y2="aim.y" />
+      <line :x1="aim.x" :x2="aim.x" :y1="aim.y - 12" :y2="aim.y + 12" />
+    </g>
+  </PictureField>
   <details v-if="strokes.length > 0">
     <summary class="small">What is drawn, in words</summary>
     <ol class="small">
@@ -112,10 +106,6 @@ input[type='radio'] {
   width: 0.9rem;
   height: 0.9rem;
   border-radius: 50%;
-}
-.field {
-  cursor: crosshair;
-  touch-action: none;
 }
 .aim line {
   stroke: var(--run-out);

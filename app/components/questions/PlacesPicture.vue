@@ -2,8 +2,7 @@
 import { spotText } from '~~/core/questions/picture'
 import type { Spot } from '~~/core/questions/picture'
 import type { Places, PlacesPart } from '~~/core/questions/places'
-import PictureAids from './PictureAids.vue'
-import PictureDrawn from './PictureDrawn.vue'
+import PictureField from './PictureField.vue'
 import { spotUnder, wayOf } from './spotUnder'
 
 /** Places that are marked on a picture: pressed, or found with a cross-hair that the arrow keys move. */
@@ -57,33 +56,26 @@ function takeAway(at: number) {
     Mark {{ part.most === 1 ? 'one place' : `up to ${part.most} places` }}: press there; or go there with the arrow keys
     (with Shift in small steps) and press Enter.
   </p>
-  <PictureAids :picture="picture"
-    ><div
-      class="field"
-      :style="{ maxWidth: `calc(${part.picture.width}px * var(--zoom, 1))` }"
-      role="application"
-      :tabindex="closed ? -1 : 0"
-      aria-label="Cross-hair on the picture"
-      :aria-disabled="closed"
-      @click="press"
-      @keydown="aimed"
-      @focus="aim ??= { x: picture.width / 2, y: picture.height / 2 }"
-      @blur="aim = null"
-    >
-      <PictureDrawn :picture="picture">
-        <g v-if="aim" class="aim" aria-hidden="true">
-          <line :x1="aim.x" :x2="aim.x" y1="0" :y2="picture.height" />
-          <line x1="0" :x2="picture.width" :y1="aim.y" :y2="aim.y" />
-        </g>
-        <g v-for="(place, at) in marked" :key="at" class="mark" aria-hidden="true">
-          <circle :cx="place.x" :cy="place.y" :r="size" />
-          <text :x="place.x" :y="place.y" text-anchor="middle" dominant-baseline="central" :font-size="size * 1.3">
-            {{ at + 1 }}
-          </text>
-        </g>
-      </PictureDrawn>
-    </div></PictureAids
+  <PictureField
+    :picture="picture"
+    label="Cross-hair on the picture"
+    :closed="closed"
+    @click="press"
+    @keydown="aimed"
+    @focus="aim ??= { x: picture.width / 2, y: picture.height / 2 }"
+    @blur="aim = null"
   >
+    <g v-if="aim" class="aim" aria-hidden="true">
+      <line :x1="aim.x" :x2="aim.x" y1="0" :y2="picture.height" />
+      <line x1="0" :x2="picture.width" :y1="aim.y" :y2="aim.y" />
+    </g>
+    <g v-for="(place, at) in marked" :key="at" class="mark" aria-hidden="true">
+      <circle :cx="place.x" :cy="place.y" :r="size" />
+      <text :x="place.x" :y="place.y" text-anchor="middle" dominant-baseline="central" :font-size="size * 1.3">
+        {{ at + 1 }}
+      </text>
+    </g>
+  </PictureField>
   <p class="spoken" aria-live="polite">{{ said }}</p>
   <ol class="marked small">
     <li v-for="(place, at) in marked" :key="at">
@@ -103,12 +95,6 @@ function takeAway(at: number) {
 <style scoped>
 p {
   margin: 0 0 0.3rem;
-}
-.field {
-  cursor: crosshair;
-}
-.field[aria-disabled='true'] {
-  cursor: default;
 }
 .aim line {
   stroke: var(--act);

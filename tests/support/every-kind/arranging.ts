@@ -14,7 +14,18 @@ const pool = (item: string): By => question('place', `.pool li:nth-child(${item}
 const target = (id: string): By => question('place', `[data-target="${id}"]`)
 
 /** Kinds in which something is put in order, or where it belongs. */
-export function arranging({ click, drag, drop, option, says, keys, tabIn, toLabel, tabToLabel }: Hands): KindTried[] {
+export function arranging({
+  click,
+  drag,
+  drop,
+  lift,
+  option,
+  says,
+  keys,
+  tabIn,
+  toLabel,
+  tabToLabel,
+}: Hands): KindTried[] {
   return [
     {
       task: TASK,
@@ -23,10 +34,7 @@ export function arranging({ click, drag, drop, option, says, keys, tabIn, toLabe
       pointer: [
         [() => click(labelled('Post the entry: down')), ['read', 'post', 'balance', 'accounts']],
         [
-          async () => {
-            await click(labelled('Choose the accounts and their sides: up'))
-            await click(labelled('Choose the accounts and their sides: up'))
-          },
+          () => lift(question('order', '[data-item="accounts"] .text'), question('order', '[data-item="post"] .text')),
           ['read', 'accounts', 'post', 'balance'],
         ],
       ],

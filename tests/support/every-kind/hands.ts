@@ -1,6 +1,6 @@
 import { tabTo, type as typed } from '../bench'
 import type { By } from '../browser'
-import { Key, see } from '../browser'
+import { Key, Origin, see } from '../browser'
 import type { questionBench } from '../question-bench'
 import { question } from '../questions'
 
@@ -90,6 +90,15 @@ export function handsOn(bench: ReturnType<typeof questionBench>) {
       .actions()
       .dragAndDrop(...(await bothOf(from, to)))
       .perform()
+  /** Lifts a row of a list to where another one is. Rows move while it is on its way, so the hand goes by the page. */
+  async function lift(from: By, to: By): Promise<void> {
+    const [taken, place] = await bothOf(from, to)
+    const way = Math.round((await place.getRect()).y - (await taken.getRect()).y)
+    const half = Math.round(way / 2)
+    const actions = open.browser.driver.actions().move({ origin: taken }).press()
+    for (const y of [half, way - half]) actions.move({ origin: Origin.POINTER, x: 0, y })
+    await actions.release().perform()
+  }
 
-  return { ...bench, input, tabIn, toLabel, type, field, option, spotIn, pressAt, pull, drag, drop }
+  return { ...bench, input, tabIn, toLabel, type, field, option, spotIn, pressAt, pull, drag, drop, lift }
 }

@@ -1,14 +1,11 @@
 <script setup lang="ts">
-import 'katex/dist/katex.min.css'
-import katex from 'katex'
-
-/** A formula as it is drawn in print, from TeX’s notation. */
+/** A formula as it is drawn in print, from TeX’s notation. What draws it is loaded with the first formula there is. */
 const props = defineProps<{ tex: string }>()
 const place = useTemplateRef('place')
 
-function draw() {
-  if (!place.value) return
-  katex.render(props.tex, place.value, { throwOnError: false, trust: false, maxExpand: 100 })
+async function draw() {
+  const [{ default: katex }] = await Promise.all([import('katex'), import('katex/dist/katex.min.css')])
+  if (place.value) katex.render(props.tex, place.value, { throwOnError: false, trust: false, maxExpand: 100 })
 }
 onMounted(draw)
 watch(() => props.tex, draw, { flush: 'post' })

@@ -2,11 +2,11 @@
 import { readFormula } from '~~/core/questions/algebra/read'
 import { toTex } from '~~/core/questions/algebra/tex'
 import type { DrawnOption } from '~~/core/questions/options'
+import FormulaDrawn from './FormulaDrawn.vue'
 import PictureDrawn from './PictureDrawn.vue'
 
 /** An option by its words, or as the formula, table or picture that it is. */
 const props = defineProps<{ option: DrawnOption }>()
-const FormulaDrawn = defineAsyncComponent(() => import('./FormulaDrawn.vue'))
 const tex = computed(() => {
   const read = props.option.formula === undefined ? null : readFormula(props.option.formula, {})
   return read?.ok ? toTex(read.formula) : null

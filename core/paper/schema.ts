@@ -190,7 +190,7 @@ export const sectionRules = z.strictObject({
 })
 export type SectionRules = z.infer<typeof sectionRules>
 
-/** A criterion that a person marks over all that was answered in a paper, such as how it is worded. */
+/** A criterion that a person marks over what was answered in a paper, such as how it is worded. */
 export const strand = z.strictObject({
   id: slug,
   label: z.string().min(1).max(200),
@@ -198,6 +198,11 @@ export const strand = z.strictObject({
   skills: z.array(slug).min(1),
   feedback: z.string(),
   levels: levels.optional(),
+  /** The steps that it is about; without them, all there are. */
+  over: z
+    .array(z.strictObject({ task: slug, step: slug }))
+    .min(1)
+    .optional(),
 })
 export type Strand = z.infer<typeof strand>
 
@@ -230,3 +235,7 @@ export type Paper = z.infer<typeof paper>
 export function tasksOf(paper: Paper): Task[] {
   return paper.sections.flatMap(section => section.tasks)
 }
+
+/** Whether a strand is about a step. */
+export const isAbout = ({ over }: Strand, taskId: string, stepId: string): boolean =>
+  over?.some(({ task, step }) => task === taskId && step === stepId) ?? true

@@ -1,4 +1,4 @@
-import { tasksOf } from '../paper/schema'
+import { isAbout, tasksOf } from '../paper/schema'
 import type { Paper, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
@@ -72,11 +72,20 @@ export function provePaper(paper: Paper, skillIds: ReadonlySet<string>): string[
 
 function proveStrands(paper: Paper, skillIds: ReadonlySet<string>): string[] {
   const { id: paperId, strands = [] } = paper
-  const byPerson = tasksOf(paper).some(({ steps }) => steps.some(({ marking }) => marking === 'person'))
+  const places = tasksOf(paper).flatMap(({ id, steps }) =>
+    steps.map(({ id: step, marking }) => ({ task: id, step, byPerson: marking === 'person' })),
+  )
   return [
-    ...(strands.length > 0 && !byPerson ? [`${paperId}: it has strands, and nothing that a person marks.`] : []),
     ...duplicates(strands.map(({ id }) => id)).map(id => `${paperId}: two strands are called ${id}.`),
-    ...strands.flatMap(({ id, skills, points, levels = [] }) => [
+    ...strands.flatMap(strand =>
+      places.some(({ task, step, byPerson }) => byPerson && isAbout(strand, task, step))
+        ? []
+        : [`${paperId}/${strand.id}: a person marks nothing of what it is about.`],
+    ),
+    ...strands.flatMap(({ id, skills, points, levels = [], over = [] }) => [
+      ...over
+        .filter(one => !places.some(({ task, step }) => task === one.task && step === one.step))
+        .map(({ task, step }) => `${paperId}/${id}: there is no step ${task}/${step}.`),
       ...skills.filter(one => !skillIds.has(one)).map(one => `${paperId}/${id}: there is no skill ${one}.`),
       ...(levels.length > 0 && Math.max(...levels.map(level => level.points)) !== points
         ? [`${paperId}/${id}: its highest level isn’t worth ${points}.`]

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { kindOf, part } from '.'
 import { judged, refused } from './judged.fixture'
+import { number } from './number'
 import { compared, leadingPower, rational, readNumber, rounded, toSignificant } from './numbers'
 import type { Rational } from './numbers'
 
@@ -205,6 +206,18 @@ describe('a number with tolerance', () => {
     expect(kind.progress(one, typed('2', 'mbit'))).toEqual({ complete: true, words: 'typed' })
     expect(refused(speeds, typed('2', 'baud'))).toBe('There is no such unit here.')
     expect(kind.sentence(one, typed('2', 'gbit'))).toBe('2 Gbit/s')
+  })
+})
+
+describe('a number is told with what stands around it', () => {
+  it.each([
+    [{ before: '£', after: 'a month' }, { text: ' 12.50 ' }, '£12.50 a month'],
+    [{ after: 'boats' }, { text: '36' }, '36 boats'],
+    [{ units: ['m', 'cm'].map(id => ({ id, text: id })) }, { text: '3', unit: 'cm' }, '3 cm'],
+    [{}, { text: '' }, 'nothing'],
+  ])('%j: %j is %s', (asked, given, words) => {
+    const part = number.part.parse({ kind: 'number', id: 'n', ...asked })
+    expect(number.sentence(part, number.answer.parse({ decimal: '.', ...given }))).toBe(words)
   })
 })
 

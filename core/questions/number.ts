@@ -77,9 +77,10 @@ export const readingOf = ({ fractions }: NumberPart, { text, decimal }: NumberAn
 
 const factorOf = ({ units }: NumberPart, id: string | undefined): Rational =>
   readPlain(units?.find(one => one.id === id)?.factor ?? '1')!
-const unitText = ({ units }: NumberPart, id: string | undefined): string => {
-  const found = units?.find(one => one.id === id)
-  return found ? ` ${found.text}` : ''
+/** A number as it is told: with what stands before and after it, and with its unit. */
+const told = ({ units, before = '', after }: NumberPart, text: string, id: string | undefined): string => {
+  const behind = units?.find(one => one.id === id)?.text ?? after
+  return `${before}${text}${behind === undefined ? '' : ` ${behind}`}`
 }
 
 type Written = Extract<NumberRead, { ok: true }>
@@ -134,9 +135,9 @@ export const number = {
       : { complete: true, words: 'typed' }
   },
   judge(asked, given, right): Finding {
-    const expected = `${right.is}${unitText(asked, right.unit)}.`
+    const expected = `${told(asked, right.is, right.unit)}.`
     if (!given || given.text.trim() === '') return unanswered(expected)
-    const found = `${given.text.trim()}${unitText(asked, given.unit)}.`
+    const found = `${told(asked, given.text.trim(), given.unit)}.`
     const read = readingOf(asked, given)
     if (!read.ok) return wholly(false, expected, `${given.text.trim()}: ${read.why}.`, 'no-number')
     if (asked.units && given.unit === undefined) return wholly(false, expected, found, 'no-unit')
@@ -149,7 +150,7 @@ export const number = {
     if (fault !== null && unitless === null) return wholly(false, expected, found, 'wrong-unit')
     return wholly(fault === null, expected, found, fault ?? '')
   },
-  sentence: (asked, given) => `${given.text.trim() || 'nothing'}${unitText(asked, given.unit)}`,
+  sentence: (asked, given) => told(asked, given.text.trim() || 'nothing', given.unit),
 } satisfies QuestionKind<NumberPart, NumberAnswer, NumberKey>
 
 function inverse({ above, below }: Rational): Rational {

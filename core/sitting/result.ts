@@ -77,7 +77,7 @@ export function resultOf(plan: Plan, state: SittingState): SittingResult {
 export function* resulting(plan: Plan, state: SittingState): Judging<SittingResult> {
   const tasks: TaskResult[] = []
   const strands = plan.strands ? [plan.strands] : []
-  const progresses = [...state.tasks, ...strands.map(one => strandsIn(one, state))]
+  const progresses = [...state.tasks, ...strands.map(one => strandsIn(plan.paper, one, state))]
   for (const taskPlan of [...plan.tasks, ...strands]) {
     const progress = progresses.find(({ id }) => id === taskPlan.task.id)
     const steps: StepResult[] = []

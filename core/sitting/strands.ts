@@ -1,5 +1,5 @@
 import { hundredths } from '../marking/points'
-import { step as stepSchema, tasksOf } from '../paper/schema'
+import { isAbout, step as stepSchema, tasksOf } from '../paper/schema'
 import type { Paper, Strand } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { StepPlan, TaskPlan } from './plan'
@@ -9,7 +9,7 @@ import type { SittingState, TaskProgress } from './progress'
 /** What strands are called where tasks are named. */
 export const STRANDS = 'across-the-paper'
 
-/** The strands of a paper: criteria that a person marks over all that was answered. Null where it has none. */
+/** The strands of a paper: criteria that a person marks over what was answered. Null where it has none. */
 export function strandsOf(paper: Paper): TaskPlan | null {
   const { strands = [] } = paper
   const [first] = tasksOf(paper)
@@ -20,7 +20,7 @@ export function strandsOf(paper: Paper): TaskPlan | null {
       ...first,
       id: STRANDS,
       title: 'Across the paper',
-      minutes: 1,
+      minutes: 0,
       order: 'free',
       steps: steps.map(({ step }) => step),
     },
@@ -45,10 +45,16 @@ function stepFor({ id, label, points, skills, feedback, levels }: Strand): StepP
   return { step, tries: 0, points: [worth], outOf: worth, minutes: 0, figures: [], modelState: () => null }
 }
 
-/** How far strands are in a sitting: they wait for a marker where anything of it does. */
-export function strandsIn(strands: TaskPlan, state: SittingState): TaskProgress {
-  const handedOver = state.tasks.some(task => task.steps.some(({ status }) => status === 'awaiting-marker'))
-  const status = state.status === 'ended' && handedOver ? 'awaiting-marker' : 'locked'
-  const fresh = freshTask(strands)
-  return { ...fresh, steps: fresh.steps.map(step => ({ ...step, status })) }
+/** How far the strands of a paper are in a sitting: each waits for a marker where a step that it is about does. */
+export function strandsIn({ strands = [] }: Paper, plan: TaskPlan, state: SittingState): TaskProgress {
+  const handedOver = (strand: Strand): boolean =>
+    state.tasks.some(task =>
+      task.steps.some(({ id, status }) => status === 'awaiting-marker' && isAbout(strand, task.id, id)),
+    )
+  const fresh = freshTask(plan)
+  const steps = fresh.steps.map((step, at) => ({
+    ...step,
+    status: state.status === 'ended' && handedOver(strands[at]!) ? ('awaiting-marker' as const) : ('locked' as const),
+  }))
+  return { ...fresh, steps }
 }

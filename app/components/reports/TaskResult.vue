@@ -20,8 +20,9 @@ function heldInWords({ held, points }: StepResultView['criteria'][number]): stri
   return `${parts.join('; ')}: ${points.toFixed(2)}`
 }
 const inShort = computed(() => statesInShort(props.task.steps))
+/** What is marked over more than one task has no time of its own. */
+const isWorkedOn = computed(() => props.task.minutes > 0)
 const suggested = computed(() => props.task.minutes * 60_000)
-const share = computed(() => Math.min(1, props.task.workedMs / suggested.value))
 const time = computed(() => {
   if (props.task.workedMs === 0) return 'no time spent'
   const over = props.task.workedMs - suggested.value
@@ -38,7 +39,11 @@ const time = computed(() => {
         <span>{{ task.title }}</span>
         <span class="small soft states">{{ inShort }}</span>
         <span class="small soft time"
-          ><span class="gauge" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></span>{{ time }}</span
+          ><template v-if="isWorkedOn"
+            ><span class="gauge" aria-hidden="true"
+              ><span :style="{ width: `${Math.min(1, task.workedMs / suggested) * 100}%` }" /></span
+            >{{ time }}</template
+          ></span
         >
         <span class="figure points">{{ task.score.toFixed(2) }} of {{ task.outOf.toFixed(2) }}</span>
       </button>
@@ -58,7 +63,8 @@ const time = computed(() => {
           <span>{{ index + 1 }}</span>
           <span>{{ step.instruction }}</span>
           <span class="small soft"
-            >{{ stateOf(step) }}{{ triesInWords(step) }} · {{ format.length(step.workedMs) }}</span
+            >{{ stateOf(step) }}{{ triesInWords(step)
+            }}{{ isWorkedOn ? ` · ${format.length(step.workedMs)}` : '' }}</span
           >
           <span class="figure points">{{ step.points.toFixed(2) }} of {{ step.outOf.toFixed(2) }}</span>
         </h3>

@@ -209,11 +209,11 @@ describe('a strand', () => {
       act: { kind: 'marked', given: givenMark.parse({ points: { wording: points } }) },
     })
 
-  it('is marked over all that was answered, and is a part like others: at the desk, in totals, in the result', async () => {
+  it('is marked over what it is about, and is a part like others: at the desk, in totals, in the result', async () => {
     const id = await sat()
     const part = await desk().part(world.people.marit, 'a', STRANDS, 'wording')
     expect(part.criteria).toMatchObject([{ id: 'wording', outOf: 2, levels: [{ points: 2 }, {}, {}] }])
-    expect(part.answers[0]!.works.map(({ work }) => work.answer)).toEqual([{ text: '36', decimal: '.' }, TEXT])
+    expect(part.answers[0]!.works.map(({ work }) => work.answer)).toEqual([TEXT])
     await strand(id, 100)
     await act(id, points(300, 150))
     expect(await sums(id)).toEqual({ score: 2, waiting: 9, outOf: 29 })

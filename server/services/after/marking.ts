@@ -1,6 +1,7 @@
 import { deskKey, deskStates, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
 import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marking/desk'
 import { pointsInWords } from '../../../core/marking/points'
+import { isAbout } from '../../../core/paper/schema'
 import { played } from '../../../core/proof/ground'
 import { asQuestion } from '../../../core/tools/questions/shown'
 import { judgedBy } from '../../../core/sitting/judgement'
@@ -51,7 +52,9 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
   const desk = deskIn(db)
 
   const progressOf = ({ plan, state }: LiveSitting, taskId: string) =>
-    taskId === STRANDS && plan.strands ? strandsIn(plan.strands, state) : state.tasks.find(task => task.id === taskId)
+    taskId === STRANDS && plan.strands
+      ? strandsIn(plan.paper, plan.strands, state)
+      : state.tasks.find(task => task.id === taskId)
   const isWaiting = (one: LiveSitting, taskId: string, stepId: string): boolean =>
     progressOf(one, taskId)?.steps.some(step => step.id === stepId && step.status === 'awaiting-marker') ?? false
 
@@ -96,7 +99,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
       sittingId: one.sitting.id,
       name: place.assignment.settings.namesHidden ? null : (named.get(one.sitting.personId)?.name ?? ''),
       work: asQuestion(place.task.tool.id, work, place.step.step.id),
-      works: place.task.task.id === STRANDS ? worksOf(one) : [],
+      works: worksFor(place, one),
       state,
       mine,
       others: others.flatMap(([by, all]) => {
@@ -110,15 +113,18 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     } satisfies AnswerToMark
   }
 
-  /** Every question of a sitting that was answered, with its answer. */
-  const worksOf = ({ plan, state }: LiveSitting): AnswerToMark['works'] =>
-    plan.tasks.flatMap(({ task, tool, steps }) => {
+  /** Every question of a sitting that a strand is about, and that was answered, with its answer. */
+  const worksFor = ({ task: { task: place }, step: { step: asked } }: Place, { plan, state }: LiveSitting) => {
+    const strand = place.id === STRANDS ? plan.paper.strands?.find(({ id }) => id === asked.id) : undefined
+    if (!strand) return []
+    return plan.tasks.flatMap(({ task, tool, steps }) => {
       const work = state.tasks.find(({ id }) => id === task.id)?.work.state
       return steps.flatMap(({ step }) => {
-        const shown = asQuestion(tool.id, work, step.id)
+        const shown = isAbout(strand, task.id, step.id) ? asQuestion(tool.id, work, step.id) : null
         return shown && shown.answer !== null ? [{ instruction: step.instruction, work: shown }] : []
       })
     })
+  }
 
   function countedPart(
     { assignment, plan, task, step }: Place,

@@ -93,6 +93,6 @@ describe('a calculation whose parts build on each other', () => {
     const { tasks } = await world.services.results.of(world.people.isla, id)
     const points = Object.fromEntries(tasks[0]!.steps.map(step => [step.id, step.points]))
     expect(points).toMatchObject({ boats: 0, income: 2, costs: 3, left: 0 })
-    expect(tasks[0]!.steps[1]!.criteria[0]).toMatchObject({ followedThrough: true, found: '18,060.' })
+    expect(tasks[0]!.steps[1]!.criteria[0]).toMatchObject({ followedThrough: true, found: '£18,060.' })
   })
 })

@@ -1,24 +1,13 @@
 <script setup lang="ts">
-import type { StepResultView, TaskResultView } from '~~/core/wire/result'
+import type { TaskResultView } from '~~/core/wire/result'
 import MarkedAnswer from './MarkedAnswer.vue'
-import { stateOf, statesInShort, triesInWords } from './states'
+import { heldInWords, stateOf, statesInShort, triesInWords } from './states'
 
 /** One task of a result, by step and criterion: what was found, what was expected, and what it earned. */
 const props = defineProps<{ task: TaskResultView; open: boolean; sittingId: string; canReply: boolean }>()
 defineEmits<{ toggle: []; reply: [stepId: string, text: string] }>()
 const panel = useId()
 
-/** Since which try what was found has held, what that counts, and what it earned: one sentence for each criterion. */
-function heldInWords({ held, points }: StepResultView['criteria'][number]): string {
-  if (held.length === 0) return ''
-  let share = 0
-  const parts = held.map(layer => {
-    share += layer.share
-    const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it ' : '') : `${format.percent(share)} of it right `
-    return `${much}since try ${layer.since}, which counts ${format.percent(layer.weight)}`
-  })
-  return `${parts.join('; ')}: ${points.toFixed(2)}`
-}
 const inShort = computed(() => statesInShort(props.task.steps))
 /** What is marked over more than one task has no time of its own. */
 const isWorkedOn = computed(() => props.task.minutes > 0)

@@ -34,3 +34,15 @@ export function triesInWords({
   const earns = earnsCheck > 0 && earnsCheck < triesUsed ? `, earns its check ${earnsCheck}` : ''
   return ` · ${triesUsed} of ${triesAllowed} tries${earns}`
 }
+
+/** Since which try what was found has held, what that counts, and what it earned: one sentence for each criterion. */
+export function heldInWords({ held, points }: StepResultView['criteria'][number]): string {
+  if (held.length === 0) return ''
+  let share = 0
+  const parts = held.map(layer => {
+    share += layer.share
+    const much = share > 1 - 1e-9 ? (held.length > 1 ? 'all of it ' : '') : `${format.percent(share)} of it right `
+    return `${much}since try ${layer.since}, which counts ${format.percent(layer.weight)}`
+  })
+  return `${parts.join('; ')}: ${points.toFixed(2)}`
+}

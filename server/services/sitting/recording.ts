@@ -1,6 +1,8 @@
 import { counts, isPaused } from '../../../core/sitting/clock'
+import { ms } from '../../../core/time/moments'
 import type { ClientEvent } from '../../../core/sitting/events'
 import { advancing } from '../../../core/sitting/fold'
+import { timeUpSince } from '../../../core/sitting/grace'
 import { judgedBy } from '../../../core/sitting/judgement'
 import type { Judge } from '../../../core/sitting/judgement'
 import type { Plan } from '../../../core/sitting/plan'
@@ -34,6 +36,9 @@ export interface Recorded {
   /** How many came after the end. */
   late: number
 }
+
+/** How far a device may be out that reckons the server's time from answers on a slow line. */
+const SLACK_MS = 10_000
 
 export const LATE = 'This came after the end of the sitting and is not scored.'
 
@@ -84,6 +89,11 @@ export async function record(
       recorded.stored.push({ seq, clientId: id, status, body: kept, clientAt: at ?? null, serverAt: now })
       batch.set(id, seq)
     }
+    if (isFromBefore(standing, at)) {
+      keep('refused')
+      recorded.outcomes.push({ id, status: 'refused', seq, refusal: 'This is dated before the sitting began.' })
+      continue
+    }
     if (recorded.state.status === 'ended' || !counts(deadline, plan.rules.graceSeconds, at, now)) {
       const kept = sizes.takesLate(event)
       if (kept) keep('late')
@@ -99,7 +109,7 @@ export async function record(
     } else {
       keep('accepted')
       recorded.state = state
-      recorded.outcomes.push({ id, status: 'accepted', seq, ...verdictFor(plan, state, event, outcome.tried) })
+      recorded.outcomes.push({ id, status: 'accepted', seq, ...verdictFor(plan, state, event, outcome.tried, now) })
     }
   }
   return recorded
@@ -129,6 +139,11 @@ function refuseUnlessMayWork(
     throw new Problem(409, 'paused', 'The clock stands. Your work is kept on this device and sent when it runs again.')
 }
 
+/** Whether an event says that it was made before there was anything to work on: no device of ours is so far out. */
+function isFromBefore({ clock }: SittingState, made: string | undefined): boolean {
+  return made !== undefined && ms(made) < ms(clock.startedAt) - SLACK_MS
+}
+
 /** Whether an event was made before the time of its section was up and arrived within the grace period after that. */
 function wasInGrace(plan: Plan, state: SittingState, event: ClientEvent, now: string): { inGrace?: true } {
   const section =
@@ -142,8 +157,9 @@ function verdictFor(
   state: SittingState,
   event: ClientEvent,
   tried: Tried | undefined,
+  now: string,
 ): Pick<EventOutcome, 'verdict' | 'takenBack'> {
-  if (!tried || !('taskId' in event)) return {}
+  if (!tried || !('taskId' in event) || timeUpSince(plan, state, event.taskId, now) !== null) return {}
   const taskPlan = plan.task(event.taskId)
   const progress = state.tasks.find(({ id }) => id === event.taskId)
   if (!taskPlan || !progress) return {}

@@ -1,6 +1,7 @@
 import { aidsFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { iso, ms } from '../../../core/time/moments'
+import { timeUpSince, toldUntil } from '../../../core/sitting/grace'
 import { passTime } from '../../../core/sitting/sections'
 import { paceViewOf, taskViewOf } from '../../../core/wire/views'
 import type { MessageView, PaceView, SittingView } from '../../../core/wire/sitting'
@@ -95,7 +96,9 @@ export function sittingViewOf(
     // How the work of an ended sitting came out is for the result to tell, as far as it is released.
     tasks: (sitting.state === 'ended' ? [] : plan.tasks).flatMap((taskPlan, place) => {
       const progress = state.tasks.find(task => task.id === taskPlan.task.id)
-      return progress ? [taskViewOf(plan, taskPlan, progress, referenceOf(sitting.id, place))] : []
+      if (!progress) return []
+      const told = toldUntil(progress, timeUpSince(plan, state, progress.id, at))
+      return [taskViewOf(plan, taskPlan, told, referenceOf(sitting.id, place))]
     }),
   }
 }

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { isPaused } from '../../../core/sitting/clock'
+import { timeUpSince, toldUntil } from '../../../core/sitting/grace'
 import type { TaskPlan } from '../../../core/sitting/plan'
 import type { SittingState } from '../../../core/sitting/progress'
 import { passTime, sectionOfTask } from '../../../core/sitting/sections'
@@ -86,7 +87,8 @@ export function answerOf(one: LiveSitting, before: SittingState, recorded: Recor
     tasks: touched.flatMap(task => {
       const taskPlan = one.plan.task(task.id)
       const earlier = recorded.missed.has(task.id) ? undefined : before.tasks.find(({ id }) => id === task.id)
-      return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, task, earlier)] : []
+      const told = toldUntil(task, timeUpSince(one.plan, one.state, task.id, at))
+      return taskPlan ? [taskProgressViewOf(one.plan, taskPlan, told, earlier)] : []
     }),
   }
 }

@@ -1,0 +1,88 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { PaperRules } from '../../../core/paper/schema'
+import { World } from '../../testing/world'
+
+let world: World
+beforeEach(async () => {
+  world = await World.open()
+})
+afterEach(() => world.close())
+
+/** The first task of a paper of two sections, of 20 minutes, and what posts nothing that its step asks for. */
+async function sitting(rules: Partial<PaperRules>, own: { minutes?: number } = {}) {
+  await world.giveSections(own, {}, { graceSeconds: 30, feedback: 'which', afterTries: 'set-right', ...rules })
+  const view = await world.start()
+  const [task] = view.tasks
+  const check = { kind: 'check' as const, taskId: task!.id, stepId: task!.steps[0]!.id }
+  /** A penny moved from one account to another: a change, and never right. */
+  const stray = {
+    kind: 'op' as const,
+    taskId: task!.id,
+    op: {
+      type: 'entry.post',
+      entry: {
+        date: '2026-10-30',
+        narration: 'Stray',
+        lines: [
+          { account: '1010', debit: '0.01' },
+          { account: '1020', credit: '0.01' },
+        ],
+      },
+    },
+  }
+  return { id: view.id, check, stray, stepOf: async () => (await world.view(view.id)).tasks[0]!.steps[0]! }
+}
+/** Twenty minutes and some seconds after the start, less what was left when an event was made. */
+const madeAt = (minutes: number): string => new Date(world.time - minutes * 60_000).toISOString()
+
+describe('work that comes in the grace period', () => {
+  it('is taken, and nobody is told how it was judged, however they ask', async () => {
+    const { id, check, stray, stepOf } = await sitting({ tries: 3 })
+    await world.send(id, check)
+    expect(await stepOf()).toMatchObject({ triesUsed: 1, lastCheck: { passed: false } })
+    const before = await stepOf()
+    world.pass(20.2)
+    const late = [stray, check, stray, check].map((one, at) => ({ ...one, at: madeAt(0.4 - at / 100) }))
+    const answer = await world.send(id, ...late)
+    expect(answer.outcomes.map(({ status, refusal, verdict }) => [status, refusal, verdict])).toEqual(
+      late.map(() => ['accepted', undefined, undefined]),
+    )
+    expect(JSON.stringify(answer.tasks)).not.toContain('out-of-tries')
+    expect(await stepOf()).toEqual(before)
+    world.pass(1)
+    await world.services.sittings.expire()
+    const { tasks } = await world.services.results.of(world.people.isla, id)
+    expect(tasks[0]!.steps[0]).toMatchObject({ triesUsed: 3, status: 'out-of-tries', setRight: true })
+  })
+
+  it('of a section isn’t told either, then or later', async () => {
+    const { id, check, stepOf } = await sitting({ tries: 2 }, { minutes: 5 })
+    world.pass(5.2)
+    const answer = await world.send(id, { ...check, at: madeAt(0.4) })
+    expect(answer.outcomes).toEqual([{ id: answer.outcomes[0]!.id, status: 'accepted', seq: 2 }])
+    world.pass(3)
+    expect(await stepOf()).toMatchObject({ status: 'open', triesUsed: 0 })
+  })
+
+  it('a verdict in time is told', async () => {
+    const { id, check } = await sitting({ tries: 2 })
+    world.pass(19.9)
+    expect((await world.send(id, check)).outcomes[0]!.verdict).toMatchObject({ triesUsed: 1 })
+  })
+})
+
+describe('an event that is dated before the sitting began', () => {
+  it('is refused, and costs nothing', async () => {
+    const { id, check, stepOf } = await sitting({})
+    const at = new Date(world.time - 60_000).toISOString()
+    const { outcomes } = await world.send(id, { ...check, at })
+    expect(outcomes).toMatchObject([{ status: 'refused', refusal: 'This is dated before the sitting began.' }])
+    expect(await stepOf()).toMatchObject({ triesUsed: 0 })
+  })
+
+  it('may be a little out: the device reckons the server’s time', async () => {
+    const { id, check } = await sitting({})
+    const at = new Date(world.time - 5000).toISOString()
+    expect((await world.send(id, { ...check, at })).outcomes).toMatchObject([{ status: 'accepted' }])
+  })
+})

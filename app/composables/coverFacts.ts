@@ -106,7 +106,8 @@ export function factsOf(one: CoverView): [string, string][] {
           [
             'When tries run out',
             one.afterTries === 'set-right'
-              ? 'the work is set right for you, so that the next step starts from sound ground'
+              ? 'the work is set right for you, so that the next step starts from sound ground' +
+                (one.setRightWhenLeft ? '' : '; a step that you leave stays as it is')
               : 'your work stays as it is; later figures that follow from yours count as right',
           ],
           ['What a check tells', tells[one.checkTells]],

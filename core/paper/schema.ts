@@ -127,6 +127,8 @@ export const paperRules = z.strictObject({
   partial: z.boolean().default(true),
   feedback: z.enum(['none', 'which', 'why']).default('none'),
   afterTries: z.enum(['set-right', 'leave']).default('set-right'),
+  /** Whether a step that is left for good is set right too: it then shows what is right to whoever spends no try. */
+  setRightWhenLeft: z.boolean().default(true),
   /**
    * `checked`: the trainee asks for checks, which spend tries. `settled`: the trainee says that a step
    * is done; nothing is judged before the end, and nothing is told.

@@ -80,7 +80,9 @@ export function giveUp(
 ): TaskProgress {
   const byEarlierRules = plan.scoring < 3
   const closed = closeStep(taskPlan, task, step, byEarlierRules ? left : task.work)
-  if (plan.rules.afterTries === 'leave' || taskPlan.task.order === 'free') return closed
+  const { afterTries, setRightWhenLeft } = plan.rules
+  if (afterTries === 'leave' || taskPlan.task.order === 'free') return closed
+  if (step.status === 'skipped' && !setRightWhenLeft) return closed
   const entry = { setRight: step.id, ...(byEarlierRules ? {} : { closed: closedSteps(task) }) }
   const state = stateSetRight(taskPlan, task.work.state, entry)
   const work = worked(taskPlan.tool, task.work, entry, state)

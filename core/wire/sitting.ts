@@ -150,6 +150,7 @@ export const sittingView = z.strictObject({
     title: z.string(),
     minutes: z.number().nullable(),
     afterTries: z.enum(['set-right', 'leave']),
+    setRightWhenLeft: z.boolean(),
     instructions: z.array(z.string()),
     answers: z.enum(['checked', 'settled']),
     unsettle: z.boolean(),

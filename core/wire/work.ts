@@ -84,6 +84,7 @@ export const coverView = assignmentView.extend({
   tryWeights: z.array(z.number()),
   partial: z.boolean(),
   afterTries: z.enum(['set-right', 'leave']),
+  setRightWhenLeft: z.boolean(),
   checkTells: z.enum(['none', 'which', 'why']),
   answers: z.enum(['checked', 'settled']),
   unsettle: z.boolean(),

@@ -224,3 +224,4 @@ export const accrual = (how: 'right' | 'wrong' = 'right'): Unsent => ({
   op: { type: 'entry.post', entry: how === 'right' ? rightEntry : wrongEntry },
 })
 export const checkAccrual: Unsent = { kind: 'check', taskId: 'wages-worked-not-paid', stepId: 'accrual' }
+export const leaveAccrual: Unsent = { kind: 'skip', taskId: 'wages-worked-not-paid', stepId: 'accrual' }

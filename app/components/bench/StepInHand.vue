@@ -82,7 +82,7 @@ const hintPrice = computed(() => {
     <p>
       Leave this step for good? It can’t be opened again.
       {{ settling ? 'It is marked at the end, as it stands now.' : 'What you did for it is judged first.' }}
-      {{ replaced && `If it isn’t right, ${replaced}.` }}
+      {{ replaced && (paper?.setRightWhenLeft ? `If it isn’t right, ${replaced}.` : 'Your work stays as it is.') }}
     </p>
     <div>
       <Button size="small" label="Leave the step" @click="bench.step('skip', step.id)" />

@@ -29,6 +29,7 @@ import type { LiveSittings } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from '../after/release'
+import { whom } from './whom'
 import { windowOf } from '../sitting/window'
 import { countedFor, scoredOf, sizeOf } from '../sitting/work'
 
@@ -182,10 +183,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           'settings.after': 'There is no such assignment.',
         })
       await proveUnit(settings)
-      const members = (await cohortsIn(db).members(cohorts)).map(({ personId }) => personId)
-      const joined = courseId === null ? [] : await coursesIn(db).members(courseId)
-      const known = new Set((await peopleIn(db).trainees()).map(({ id }) => id))
-      const to = [...new Set([...people, ...members, ...joined])].filter(id => known.has(id))
+      const to = await whom(db).all(people, cohorts, courseId)
       if (to.length === 0 && courseId === null)
         throw new Problem(422, 'nobody', 'Choose a cohort, people or a course.', { people: 'Nobody is chosen.' })
       const id = randomUUID()
@@ -288,6 +286,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
             detail,
           })),
         )
+      if (act.act === 'grant' || act.act === 'later') whom(db).proveShares(shares, act.people)
       switch (act.act) {
         case 'grant':
           for (const share of shares.filter(({ personId }) => act.people.includes(personId)))
@@ -304,6 +303,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           await assignments.change(id, act.settings)
           return note([''], JSON.stringify(changesOf(assignment.settings, act.settings)))
         case 'add-people':
+          await whom(db).proveTrainees(act.people)
           await assignments.giveTo(id, act.people)
           return note(act.people, 'added')
         case 'reopen': {
@@ -321,12 +321,19 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
 }
 export type AssigningService = ReturnType<typeof assigningService>
 
+/** What nobody reads in the audit log: only that it was changed. */
+const secret: ReadonlySet<string> = new Set<keyof AssignmentSettings>(['accessCode'])
+const masked = (value: unknown): string => (value === '' || value === undefined ? '' : '•••')
+
 /** What differs, as [before, after], for the audit log. */
 function changesOf(before: object, after: object): Record<string, [unknown, unknown]> {
   const old = new Map<string, unknown>(Object.entries(before))
   return Object.fromEntries(
     Object.entries(after)
       .filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(old.get(name)))
-      .map(([name, value]) => [name, [old.get(name), value]]),
+      .map(([name, value]) => [
+        name,
+        secret.has(name) ? [masked(old.get(name)), masked(value)] : [old.get(name), value],
+      ]),
   )
 }

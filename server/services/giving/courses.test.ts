@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { settingsOf } from '../../../core/assignment/settings'
 import { courseRequest } from '../../../core/wire/assigning'
+import { assignmentsIn } from '../../db/assignments'
 import { coursesIn } from '../../db/groups'
-import { refusalOf, World } from '../../testing/world'
+import { later, refusalOf, World } from '../../testing/world'
 
 let world: World
 beforeEach(async () => {
@@ -101,9 +102,21 @@ describe('giving a paper', () => {
       await give({ paperId: 'none' }),
       await give({ people: [] }),
       await give({ people: ['tobias'] }),
+      await give({ people: ['isla', 'nobody'] }),
+      await give({ cohorts: ['none'] }),
+      await give({ courseId: 'none' }),
       await give({ settings: settingsOf({ after: 'none' }) }),
       await give({}),
-    ]).toEqual(['no-such-paper', 'nobody', 'nobody', 'no-such-assignment', 'nothing'])
+    ]).toEqual([
+      'no-such-paper',
+      'nobody',
+      'not-there',
+      'not-there',
+      'not-there',
+      'not-there',
+      'no-such-assignment',
+      'nothing',
+    ])
   })
 
   it('grants single people more sittings and a later closing time', async () => {
@@ -124,6 +137,33 @@ describe('giving a paper', () => {
       ['Isla Quay', 'working', 2, 2],
       ['Piet Moor', 'not-started', 0, 1],
     ])
+  })
+})
+
+describe('people that an act on an assignment names', () => {
+  const act = (change: object) =>
+    refusalOf(world.services.assigning.act(world.people.marit, 'a', { reason: 'ill', ...change } as never))
+  it.each([
+    ['a trainee is added', { act: 'add-people', people: ['piet'] }, 'nothing'],
+    ['an invigilator isn’t', { act: 'add-people', people: ['piet', 'tobias'] }, 'not-there'],
+    ['nor is somebody who isn’t there', { act: 'add-people', people: ['nobody'] }, 'not-there'],
+    ['more sittings go to whom it was given', { act: 'grant', people: ['isla'], sittings: 1 }, 'nothing'],
+    ['and to nobody else', { act: 'grant', people: ['isla', 'piet'], sittings: 1 }, 'not-there'],
+    ['nor does a later closing time', { act: 'later', people: ['piet'], closesAt: later(24 * 60) }, 'not-there'],
+  ])('%s', async (_, change, refusal) => {
+    await world.give()
+    expect(await act(change)).toBe(refusal)
+    const shares = await assignmentsIn(world.db).sharesOf(['a'])
+    const added = change.act === 'add-people' && refusal === 'nothing'
+    expect(shares.map(({ personId }) => personId)).toEqual(added ? ['isla', 'piet'] : ['isla'])
+  })
+
+  it('a new access code is on record, and isn’t told by it', async () => {
+    await world.give({ room: 'Office', accessCode: 'KELP-7' })
+    const { settings } = await world.services.assigning.progress('a')
+    expect(await act({ act: 'settings', settings: { ...settings, accessCode: 'TARN-9', dueAt: null } })).toBe('nothing')
+    const { entries } = await world.services.audit.page()
+    expect(entries[0]!.detail).toBe('{"accessCode":["•••","•••"]}')
   })
 })
 

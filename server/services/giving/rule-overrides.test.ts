@@ -2,7 +2,7 @@ import { afterEach, beforeEach, expect } from 'vitest'
 import type { RuleOverrides } from '../../../core/assignment/settings'
 import { testPairs } from '../../testing/pairs'
 import type { Pair } from '../../testing/pairs'
-import { accrual, checkAccrual, World } from '../../testing/world'
+import { accrual, checkAccrual, leaveAccrual, World } from '../../testing/world'
 
 let world: World
 beforeEach(async () => {
@@ -123,6 +123,27 @@ const overrides: Record<keyof RuleOverrides, Pair> = {
         const { id } = await world.start()
         const { tasks } = await world.send(id, accrual('wrong'), checkAccrual)
         expect(tasks[0]?.steps[0]?.setRight).toBe(true)
+      },
+    ],
+  },
+  setRightWhenLeft: {
+    bites: [
+      'no: a step that is left stays as it is, and shows nobody what is right',
+      async () => {
+        await world.give({ rules: { setRightWhenLeft: false } })
+        const { id } = await world.start()
+        const { tasks } = await world.send(id, accrual('wrong'), leaveAccrual)
+        expect(tasks[0]?.steps[0]).toMatchObject({ status: 'skipped' })
+        expect(tasks[0]?.steps[0]?.setRight).toBeUndefined()
+      },
+    ],
+    rests: [
+      'as the paper says: it is set right',
+      async () => {
+        await world.give()
+        const { id } = await world.start()
+        const { tasks } = await world.send(id, accrual('wrong'), leaveAccrual)
+        expect(tasks[0]?.steps[0]).toMatchObject({ status: 'skipped', setRight: true })
       },
     ],
   },

@@ -63,6 +63,7 @@ export function sittingViewOf(
       instructions: paper.instructions,
       allowed: paper.allowed,
       afterTries: rules.afterTries,
+      setRightWhenLeft: rules.setRightWhenLeft,
       answers: rules.answers,
       unsettle: rules.unsettle,
       moveOn: rules.moveOn,

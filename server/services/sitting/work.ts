@@ -213,6 +213,7 @@ function rulesInView(
   | 'tryWeights'
   | 'partial'
   | 'afterTries'
+  | 'setRightWhenLeft'
   | 'checkTells'
   | 'answers'
   | 'unsettle'
@@ -228,6 +229,7 @@ function rulesInView(
     tryWeights: rules.tryWeights,
     partial: rules.partial,
     afterTries: rules.afterTries,
+    setRightWhenLeft: rules.setRightWhenLeft,
     checkTells: rules.feedback,
     answers: rules.answers,
     unsettle: rules.unsettle,

@@ -1,6 +1,7 @@
 import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
 import { join } from 'node:path'
+import { contentPolicy } from './server/http/policy'
 
 /** The code of the threads that judge heavy work, as one file beside the server: see server/judging. */
 async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
@@ -111,18 +112,7 @@ export default defineNuxtConfig({
         'X-Content-Type-Options': 'nosniff',
         'X-Frame-Options': 'DENY',
         'Referrer-Policy': 'same-origin',
-        'Content-Security-Policy': [
-          "default-src 'self'",
-          "script-src 'self' 'unsafe-inline'",
-          "style-src 'self' 'unsafe-inline'",
-          "img-src 'self' data: blob:",
-          "media-src 'self' blob:",
-          "font-src 'self'",
-          "connect-src 'self'",
-          "frame-ancestors 'none'",
-          "base-uri 'self'",
-          "form-action 'self'",
-        ].join('; '),
+        'Content-Security-Policy': contentPolicy(),
       },
     },
     '/api/**': { headers: { 'Cache-Control': 'no-store' } },

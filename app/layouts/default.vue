@@ -5,6 +5,7 @@ const session = useSessionStore()
 const menu = useTemplateRef('menu')
 const changing = ref(false)
 const looking = ref(false)
+const listing = ref(false)
 
 const places = computed(() => (session.person ? placesOf[session.person.role] : []))
 
@@ -25,6 +26,12 @@ const items = computed(() => [
         label: 'Change password…',
         command: () => {
           changing.value = true
+        },
+      },
+      {
+        label: 'Where you are signed in…',
+        command: () => {
+          listing.value = true
         },
       },
     ],
@@ -65,6 +72,7 @@ async function leave() {
         <Menu id="person-menu" ref="menu" :model="items" popup />
         <PasswordDialog v-model:visible="changing" />
         <LooksDialog v-model:visible="looking" />
+        <SignInsDialog v-model:visible="listing" />
       </template>
     </header>
     <main id="main" tabindex="-1">

@@ -1,18 +1,22 @@
 import { defineStore } from 'pinia'
 import { z } from 'zod'
-import { personView } from '~~/core/wire/work'
-import type { PersonView } from '~~/core/wire/work'
+import { ownView } from '~~/core/wire/work'
+import type { OwnView } from '~~/core/wire/work'
 import { callApi, CallFailed } from '~/composables/useApi'
+import { deviceName } from '~/sync/device-name'
+
+/** When a whole centre signs in at once, each waits for its turn. */
+const SIGN_IN_MS = 90_000
 
 /** Who is signed in on this device. */
 export const useSessionStore = defineStore('session', () => {
-  const person = ref<PersonView | null>(null)
+  const person = ref<OwnView | null>(null)
   const known = ref(false)
 
   async function look(): Promise<void> {
     if (known.value) return
     try {
-      person.value = await callApi(personView, '/api/auth/me')
+      person.value = await callApi(ownView, '/api/auth/me')
       known.value = true
     } catch (error) {
       if (!(error instanceof CallFailed) || error.status !== 401) throw error
@@ -21,7 +25,11 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function signIn(email: string, password: string): Promise<void> {
-    person.value = await callApi(personView, '/api/auth/sign-in', { method: 'POST', body: { email, password } })
+    person.value = await callApi(ownView, '/api/auth/sign-in', {
+      method: 'POST',
+      body: { email, password, device: deviceName() },
+      timeoutMs: SIGN_IN_MS,
+    })
     known.value = true
   }
 
@@ -31,7 +39,10 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function changePassword(current: string, wanted: string): Promise<void> {
-    person.value = await callApi(personView, '/api/auth/password', { method: 'POST', body: { current, wanted } })
+    person.value = await callApi(ownView, '/api/auth/password', {
+      method: 'POST',
+      body: { current, wanted, device: deviceName() },
+    })
   }
 
   return { person, look, signIn, signOut, changePassword }

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { trade } from '../paper/schema'
+import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from '../people/passwords'
 import { role } from '../people/roles'
+import { moment } from '../time/moments'
+import { deviceWords } from './work'
 
 export const accountView = z.strictObject({
   id: z.string(),
@@ -48,8 +51,26 @@ export const programmeRequest = z.strictObject({
 
 export const openRequest = z.strictObject({ open: z.boolean() })
 
-export const SHORTEST_PASSWORD = 10
+/** A password as it is typed; how long one may be is counted in characters, of which some take two places. */
+export const typedPassword = z.string().max(2 * LONGEST_PASSWORD)
+
 export const ownPasswordRequest = z.strictObject({
-  current: z.string().min(1, 'Enter your present password.').max(200),
-  wanted: z.string().min(SHORTEST_PASSWORD, `A password has ${SHORTEST_PASSWORD} characters at least.`).max(200),
+  current: typedPassword.min(1, 'Enter your present password.'),
+  wanted: typedPassword.min(SHORTEST_PASSWORD, `A password has ${SHORTEST_PASSWORD} characters at least.`),
+  device: deviceWords,
 })
+
+/** A password for somebody else: whoever gives it gives their own. */
+export const givePasswordRequest = z.strictObject({ own: typedPassword.min(1, 'Enter your own password.') })
+
+/** One place where somebody is signed in. */
+export const ownSignIn = z.strictObject({
+  id: z.string(),
+  device: z.string(),
+  since: moment,
+  /** When something of it was last heard, to the minute. */
+  seenAt: moment,
+  /** Whether it is the one that asks. */
+  here: z.boolean(),
+})
+export type OwnSignIn = z.infer<typeof ownSignIn>

@@ -5,9 +5,20 @@ import { systemCheckReport } from '../assignment/system-check'
 export const personView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), role })
 export type PersonView = z.infer<typeof personView>
 
+/** Who is signed in. */
+export const ownView = personView.extend({
+  /** The password is one that somebody gave them: nothing else can be done before they have chosen their own. */
+  mustChangePassword: z.boolean(),
+})
+export type OwnView = z.infer<typeof ownView>
+
+/** A device as its browser names it. */
+export const deviceWords = z.string().trim().max(80).default('')
+
 export const signInRequest = z.strictObject({
   email: z.string().trim().min(3, 'Enter your sign-in address.').max(200),
-  password: z.string().min(1, 'Enter your password.').max(200),
+  password: z.string().min(1, 'Enter your password.').max(400),
+  device: deviceWords,
 })
 
 export const startRequest = z.strictObject({

@@ -16,6 +16,8 @@ export interface Person extends PersonView {
   trades?: Trade[]
   /** Since when nobody signs in to it any more; absent while it is open. */
   closedAt?: string
+  /** Since when the password is one that somebody gave them; absent where it is their own. */
+  passwordGivenAt?: string
 }
 
 interface Row {
@@ -28,12 +30,14 @@ interface Row {
   closed_at: string | null
   trades: string | null
   looks: string | null
+  password_given_at: string | null
 }
 
 const programme = z.array(trade).min(1)
 
 function fromRow(row: Row): Person {
   const { id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt } = row
+  const passwordGivenAt = row.password_given_at
   const trades = row.trades === null ? null : readOr('people', id, () => programme.parse(JSON.parse(row.trades!)), null)
   return {
     id,
@@ -44,6 +48,7 @@ function fromRow(row: Row): Person {
     passwordHash,
     ...(trades === null ? {} : { trades }),
     ...(closedAt === null ? {} : { closedAt }),
+    ...(passwordGivenAt === null ? {} : { passwordGivenAt }),
   }
 }
 
@@ -83,7 +88,7 @@ export function peopleIn(db: Database) {
     },
     async add(people: readonly Person[]): Promise<void> {
       const rows = people.map(
-        ({ id, name, email, role, about, passwordHash, closedAt, trades }): Omit<Row, 'looks'> => ({
+        ({ id, name, email, role, about, passwordHash, passwordGivenAt, closedAt, trades }): Omit<Row, 'looks'> => ({
           id,
           name,
           email,
@@ -91,6 +96,7 @@ export function peopleIn(db: Database) {
           about,
           password_hash: passwordHash,
           closed_at: closedAt ?? null,
+          password_given_at: passwordGivenAt ?? null,
           trades: trades ? JSON.stringify(trades) : null,
         }),
       )
@@ -99,8 +105,9 @@ export function peopleIn(db: Database) {
     async rename(id: string, name: string): Promise<void> {
       await db<Row>('people').where({ id }).update({ name })
     },
-    async setPassword(id: string, passwordHash: string): Promise<void> {
-      await db<Row>('people').where({ id }).update({ password_hash: passwordHash })
+    /** A new password: one’s own, or one that somebody was given at a moment. */
+    async setPassword(id: string, passwordHash: string, givenAt: string | null): Promise<void> {
+      await db<Row>('people').where({ id }).update({ password_hash: passwordHash, password_given_at: givenAt })
     },
     /** The trades of somebody's programme; null where they follow from the papers given. */
     async setTrades(id: string, trades: readonly Trade[] | null): Promise<void> {

@@ -245,6 +245,11 @@ export function sittingsIn(db: Database) {
         .sort()
         .at(-1)
     },
+    /** Whether somebody sits a paper whose time isn’t up. */
+    async isSitting(personId: string, at: string): Promise<boolean> {
+      const running = db<SittingRow>('sittings').where({ person_id: personId, state: 'running' })
+      return (await running.andWhere('deadline_at', '>', at).first('id')) !== undefined
+    },
     /** Running sittings whose deadline was before `moment`. */
     async expiredBefore(moment: string): Promise<Sitting[]> {
       return (

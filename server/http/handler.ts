@@ -1,19 +1,13 @@
 import {
   createEventStream,
   defineEventHandler,
-  getCookie,
-  getHeader,
   getMethod,
   getQuery,
-  getRequestIP,
-  getRequestURL,
   setResponseHeader,
   setResponseHeaders,
   setResponseStatus,
-  useSession,
 } from 'h3'
-import type { H3Event, SessionConfig } from 'h3'
-import { LRUCache } from 'lru-cache'
+import type { EventStreamMessage, H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Person } from '../db/people'
 import type { Services } from '../services'
@@ -23,13 +17,19 @@ import { Problem } from '../services/ground/problem'
 import { log, running } from './running'
 import { readJson, USUAL } from './body'
 import type { BodyLimits } from './body'
-import { cookieSecret } from './settings'
+import { networkOf } from './sender'
+import { signInIdOf } from './session'
+import { countStream } from './streams'
 
 export interface Call {
   event: H3Event
   services: Services
-  /** Who is signed in; throws a Problem with 401 if nobody is. */
+  /** Who is signed in; throws a Problem with 401 if nobody is, with 403 before they have a password of their own. */
   person(): Promise<Person>
+  /** The same, whosever password it is. */
+  anyone(): Promise<Person>
+  /** The sign-in that is used, good or not. */
+  signInId: string | undefined
   /** Who is signed in, if they may do this; throws a Problem with 401 or 403. */
   staff(action: Action): Promise<Person>
   /** The JSON body, read by a schema; throws a Problem with 400, 408, 413, 415 or 422. */
@@ -41,43 +41,34 @@ export interface Call {
   network: string
 }
 
-export function sessionOf(event: H3Event) {
-  const config: SessionConfig = {
-    password: cookieSecret(),
-    name: 'anvil',
-    maxAge: 12 * 3600,
-    cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: getHeader(event, 'x-forwarded-proto') === 'https' },
-  }
-  return useSession<{ signInId?: string }>(event, config)
-}
-
-/**
- * What sealed cookies hold. Opening one costs more than anything else of a small call; whether its sign-in is
- * still good is asked each time.
- */
-const opened = new LRUCache<string, string>({ max: 5000, ttl: 600_000 })
-
-async function signInIdOf(event: H3Event): Promise<string | undefined> {
-  const sealed = getCookie(event, 'anvil')
-  const known = sealed === undefined ? undefined : opened.get(sealed)
-  if (known !== undefined) return known
-  const { signInId } = (await sessionOf(event)).data
-  if (sealed !== undefined && signInId !== undefined) opened.set(sealed, signInId)
-  return signInId
-}
+/** Who was found to be asking, for the record of what was refused. */
+const asking = new WeakMap<H3Event, string>()
 
 async function callOf(event: H3Event): Promise<Call> {
   const { services } = await running()
-  const person = async (): Promise<Person> => services.auth.personOf(await signInIdOf(event))
+  const signInId = await signInIdOf(event)
+  const anyone = async (): Promise<Person> => {
+    const person = await services.auth.personOf(signInId)
+    asking.set(event, person.id)
+    return person
+  }
+  const person = async (): Promise<Person> => {
+    const found = await anyone()
+    if (found.passwordGivenAt !== undefined)
+      throw new Problem(403, 'own-password-first', 'Choose a password of your own first.')
+    return found
+  }
   return {
     event,
     services,
+    signInId,
+    anyone,
     person,
     staff: async action => allowed(await person(), action),
     body: (schema, limits) => readBodyAs(event, schema, { ...USUAL, ...limits }),
     query: schema => readAs(schema, getQuery(event)),
     id: event.context.params?.id ?? '',
-    network: getRequestIP(event) ?? 'unknown',
+    network: networkOf(event),
   }
 }
 
@@ -88,9 +79,7 @@ async function callOf(event: H3Event): Promise<Call> {
 export function answer<Schema extends z.ZodType>(schema: Schema, work: (call: Call) => Promise<z.input<Schema>>) {
   return defineEventHandler(async event => {
     try {
-      refuseForeign(event)
-      const call = await callOf(event)
-      return schema.parse(await work(call))
+      return schema.parse(await work(await callOf(event)))
     } catch (error) {
       return answerProblem(event, error)
     }
@@ -119,30 +108,44 @@ export function answerFile(
 /** How often a stream says that it is still there, so that nothing on the way closes it. */
 const HEARTBEAT_MS = 15_000
 
+/** How often it is looked whether whoever follows a stream still may. */
+const STILL_MAY_MS = 3000
+
 /**
- * A stream of server-sent events (WHATWG HTML, section 9.2): `follow` gets a function that tells and gives
- * back one that stops.
+ * A stream of server-sent events (WHATWG HTML, section 9.2): `who` says who may follow it, and throws once they no
+ * longer may, which ends it; `follow` gets a function that tells and gives back one that stops.
  */
 export function answerStream<Schema extends z.ZodType>(
   schema: Schema,
-  follow: (call: Call, tell: (value: z.input<Schema>) => void) => Promise<() => void>,
+  who: (call: Call) => Promise<Person>,
+  follow: (call: Call, person: Person, tell: (value: z.input<Schema>) => void) => Promise<() => void>,
 ) {
   return defineEventHandler(async event => {
+    const ends: (() => void)[] = []
+    const end = (): void => ends.splice(0).forEach(one => one())
     try {
+      const call = await callOf(event)
+      const person = await who(call)
+      ends.push(countStream(person.id))
       const stream = createEventStream(event)
-      const stop = await follow(
-        await callOf(event),
-        value => void stream.push(JSON.stringify(schema.parse(value))).catch(() => undefined),
-      )
-      const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => undefined), HEARTBEAT_MS)
+      const push = (message: EventStreamMessage): void => void stream.push(message).catch(() => undefined)
+      ends.push(await follow(call, person, value => push({ data: JSON.stringify(schema.parse(value)) })))
+      const beat = setInterval(() => push({ event: 'beat', data: '' }), HEARTBEAT_MS)
+      const look = setInterval(() => {
+        who(call).catch((error: unknown) => {
+          if (error instanceof Problem) void stream.close()
+        })
+      }, STILL_MAY_MS)
+      ends.push(() => clearInterval(beat))
+      ends.push(() => clearInterval(look))
       stream.onClosed(async () => {
-        clearInterval(beat)
-        stop()
+        end()
         await stream.close()
       })
-      void stream.push({ event: 'beat', data: '' })
+      push({ event: 'beat', data: '' })
       return await stream.send()
     } catch (error) {
+      end()
       return answerProblem(event, error)
     }
   })
@@ -156,8 +159,13 @@ export function answerProblem(event: H3Event, error: unknown) {
       : (storageProblem(error) ??
         new Problem(500, 'failed', 'Something went wrong on the server. Your saved work is not affected; try again.'))
   if (!(error instanceof Problem)) {
-    log.error({ path: event.path, error: error instanceof Error ? error.stack : String(error) }, 'request failed')
+    log.error({ path: pathOf(event), error: error instanceof Error ? error.stack : String(error) }, 'request failed')
   }
+  if (problem.status === 403)
+    log.warn(
+      { person: asking.get(event) ?? null, method: getMethod(event), path: pathOf(event), code: problem.code },
+      'refused',
+    )
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Cache-Control', 'no-store')
   if (problem.retryAfter) setResponseHeader(event, 'Retry-After', problem.retryAfter)
@@ -165,6 +173,9 @@ export function answerProblem(event: H3Event, error: unknown) {
     error: { code: problem.code, message: problem.message, ...(problem.fields ? { fields: problem.fields } : {}) },
   }
 }
+
+/** The path that was called, without what follows it: that may hold more than a log should. */
+const pathOf = (event: H3Event): string => event.path.split('?')[0] ?? ''
 
 /** What the database says when it can't write, as a failure that passes: nothing of the request was taken. */
 function storageProblem(error: unknown): Problem | null {
@@ -186,15 +197,6 @@ function storageProblem(error: unknown): Problem | null {
       2,
     )
   return null
-}
-
-/** A browser sends its page's origin with every change; one from another site is refused. */
-function refuseForeign(event: H3Event): void {
-  const origin = getHeader(event, 'origin')
-  if (getMethod(event) === 'GET' || !origin) return
-  if (origin !== getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin) {
-    throw new Problem(403, 'foreign-origin', 'This request comes from another site.')
-  }
 }
 
 async function readBodyAs<Schema extends z.ZodType>(

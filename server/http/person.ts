@@ -1,7 +1,7 @@
-import type { PersonView } from '../../core/wire/work'
+import type { OwnView } from '../../core/wire/work'
 import type { Person } from '../db/people'
 
-/** What of a person leaves the server. */
-export function publicPerson({ id, name, email, role }: Person): PersonView {
-  return { id, name, email, role }
+/** What of somebody leaves the server for themselves. */
+export function ownPerson({ id, name, email, role, passwordGivenAt }: Person): OwnView {
+  return { id, name, email, role, mustChangePassword: passwordGivenAt !== undefined }
 }

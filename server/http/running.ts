@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { renameSync, rmSync } from 'node:fs'
+import { chmodSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { useRuntimeConfig } from 'nitropack/runtime'
 import pino from 'pino'
 import { openDatabase } from '../db/connection'
@@ -26,6 +26,7 @@ const contextOf = (db: Database, newestOnRecord?: string): Context => ({
   newId: () => randomUUID(),
   threads,
   program: useRuntimeConfig().app.buildId,
+  centre: settings.centre,
   log,
 })
 
@@ -42,7 +43,15 @@ async function makeDemo(): Promise<void> {
   renameSync(making, settings.dataFile)
 }
 
+/** What is written from here on is for this user of the machine alone; what was there before becomes so. */
+function keepToOurselves(): void {
+  process.umask(0o077)
+  for (const suffix of ['', '-wal', '-shm'])
+    if (existsSync(`${settings.dataFile}${suffix}`)) chmodSync(`${settings.dataFile}${suffix}`, 0o600)
+}
+
 async function openData(): Promise<Database> {
+  keepToOurselves()
   const db = await openDatabase(settings.dataFile)
   if (!settings.demo || (await peopleIn(db).anyone())) return db
   await db.destroy()

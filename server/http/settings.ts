@@ -2,6 +2,12 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { delimiter, dirname, join, resolve } from 'node:path'
 
+const listOf = (text = ''): string[] =>
+  text
+    .split(',')
+    .map(one => one.trim())
+    .filter(one => one !== '')
+
 /** What the environment says, read once. */
 export const settings = {
   dataFile: resolve(process.env.ANVIL_DATA ?? 'data/steady-anvil.sqlite'),
@@ -12,6 +18,14 @@ export const settings = {
   /** Who administers an empty data file: a sign-in address and a password, both or neither. */
   firstAdministrator: { email: process.env.ANVIL_ADMIN ?? '', password: process.env.ANVIL_ADMIN_PASSWORD ?? '' },
   logLevel: process.env.ANVIL_LOG ?? 'info',
+  /** The name of the centre: no password is made of it. */
+  centre: process.env.ANVIL_CENTRE ?? '',
+  /** Addresses or networks (CIDR) of proxies whose word on who calls, by which name and protocol, is taken. */
+  trustedProxies: listOf(process.env.ANVIL_TRUSTED_PROXIES),
+  /** Names under which the server may be called, with their port where it isn’t the usual one; all, if none is set. */
+  hosts: listOf(process.env.ANVIL_HOSTS).map(host => host.toLowerCase()),
+  /** In production: HTTPS alone, said to browsers for a year, with cookies that go by nothing else. */
+  https: process.env.ANVIL_HTTPS === '1',
   version: process.env.npm_package_version ?? '0.1.0',
 }
 

@@ -38,7 +38,8 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   const writer = sittingWriter(context, { live, notices, judging })
   const audit = auditService(context)
   const auth = authService(context)
-  const starting = startingService(context, plans, gateKeeper(), notices)
+  const gates = gateKeeper()
+  const starting = startingService(context, plans, gates, notices)
   const sittings = sittingService(context, { live, writer, starting, notices, presence, judging })
   const units = unitService(context, plans, audit)
   return {
@@ -53,7 +54,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     courses: courseService(context, audit),
     messages: messageService(context, live, notices),
     afterwards: afterwardsService(context, { plans, live, units }),
-    rooms: roomService(context, { plans, live, writer, notices, presence, audit }),
+    rooms: roomService(context, { plans, live, writer, notices, presence, audit, gates }),
     assigning: assigningService(context, { plans, live, writer, audit }),
     marks: marksService(context, plans),
     marking: markingService(context, { plans, live, judging, audit }),

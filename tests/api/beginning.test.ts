@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { choicesView } from '../../core/wire/assigning'
 import { rosterView } from '../../core/wire/people'
-import { personView, signInRequest } from '../../core/wire/work'
+import { ownView, signInRequest } from '../../core/wire/work'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
@@ -20,7 +20,7 @@ afterAll(() => server.stop())
 
 async function signIn(email: string, password: string): Promise<Client> {
   const client = new Client(server.url)
-  await client.as(personView, 'POST', '/api/auth/sign-in', signInRequest.parse({ email, password }))
+  await client.as(ownView, 'POST', '/api/auth/sign-in', signInRequest.parse({ email, password }))
   return client
 }
 
@@ -40,6 +40,7 @@ describe('a centre without the demo', () => {
     })
     for (const { email, password } of passwords) {
       const trainee = await signIn(email, password)
+      await trainee.as(ownView, 'POST', '/api/auth/password', { current: password, wanted: 'keel-and-sail' })
       expect((await trainee.start(id)).tasks).toHaveLength(10)
     }
   })

@@ -46,6 +46,9 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'POST /api/auth/password': [signedIn, '/api/auth/password', { current: 'not mine', wanted: 'keel-and-sail' }],
   'GET /api/auth/me': [signedIn, '/api/auth/me'],
   'GET /api/me/skills': [signedIn, '/api/me/skills'],
+  'GET /api/me/sign-ins': [signedIn, '/api/me/sign-ins'],
+  'DELETE /api/me/sign-ins': [signedIn, '/api/me/sign-ins'],
+  'DELETE /api/me/sign-ins/[id]': [signedIn, '/api/me/sign-ins/none'],
   'GET /api/me/looks': [signedIn, '/api/me/looks'],
   'PUT /api/me/looks': [signedIn, '/api/me/looks', { lineSpacing: 'wide' }],
   'GET /api/assignments': [signedIn, '/api/assignments'],
@@ -138,7 +141,7 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
     '/api/people/roster',
     { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true },
   ],
-  'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', {}],
+  'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', { own: 'slipway-64' }],
   'PUT /api/people/[id]/programme': [administrators, '/api/people/robin-tarn/programme', { trades: null }],
   'PUT /api/people/[id]/account': [administrators, '/api/people/robin-tarn/account', { open: true }],
   'PUT /api/people/[id]/adjustments': [

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { allThemes, sideways, violations } from '../support/axe'
 import { By, Key, press, see, signIn, text } from '../support/browser'
+import { Client } from '../support/client'
 import { serverAndBrowser } from '../support/session'
 
 const at = serverAndBrowser()
@@ -16,6 +17,10 @@ async function as(name: string, lands: string, password = 'slipway-64'): Promise
   await signIn(at.driver, at.server.url, `${name}@sallowmere.test`, { lands, password })
 }
 
+async function fillPassword(current: string, wanted: string, again = wanted): Promise<void> {
+  for (const [id, value] of Object.entries({ current, wanted, again }))
+    await (await see(at.driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
+}
 const passwordShown = async (email: string): Promise<string> =>
   (await see(at.driver, By.xpath(`//*[@data-passwords]//tr[td[2]="${email}"]/td[3]`))).getText()
 
@@ -48,7 +53,18 @@ describe('an administrator', () => {
     await (await see(driver, By.xpath('//li[@role="option"][contains(., "Spring intake")]'))).click()
     await driver.actions().sendKeys(Key.ESCAPE).perform()
     await see(driver, text('2 people now'))
-    await as('tamsin.reef', 'My work', password)
+    await as('tamsin.reef', 'A password of your own', password)
+    await clean()
+    // Nothing else is open before there is one.
+    await driver.get(`${server.url}/skills`)
+    await see(driver, By.xpath('//h1[normalize-space()="A password of your own"]'))
+    await fillPassword(password, 'tamsin-2026')
+    await press(driver, 'Use it from now on')
+    await see(driver, text('made of your name'))
+    await fillPassword(password, 'keel-and-sail')
+    await press(driver, 'Use it from now on')
+    await see(driver, By.xpath('//h1[normalize-space()="My work"]'))
+    await as('tamsin.reef', 'My work', 'keel-and-sail')
   })
 
   it('gives a new password and closes an account, which says no more than a wrong password does', async () => {
@@ -57,6 +73,10 @@ describe('an administrator', () => {
     await driver.get(`${server.url}/people`)
     await (await see(driver, By.css('input[type="search"]'))).sendKeys('piet.moor')
     await press(driver, 'New password for Piet Moor')
+    await (await see(driver, By.id('own-password'))).sendKeys('not-my-own', Key.ENTER)
+    await see(driver, text('This isn’t your present password.'))
+    await clean()
+    await (await see(driver, By.id('own-password'))).sendKeys(Key.chord(Key.CONTROL, 'a'), 'slipway-64')
     await press(driver, 'Give a new password')
     const password = await passwordShown('piet.moor@sallowmere.test')
     await press(driver, 'Done')
@@ -78,12 +98,7 @@ describe('anybody', () => {
     await press(driver, 'Noor Halden')
     await (await see(driver, text('Change password…'))).click()
     const fill = async (current: string, wanted: string, again = wanted): Promise<void> => {
-      for (const [id, value] of [
-        ['current', current],
-        ['wanted', wanted],
-        ['again', again],
-      ] as const)
-        await (await see(driver, By.id(`password-${id}`))).sendKeys(Key.chord(Key.CONTROL, 'a'), value)
+      await fillPassword(current, wanted, again)
       await press(driver, 'Change it')
     }
     await fill('slipway-64', 'short')
@@ -97,6 +112,27 @@ describe('anybody', () => {
     await see(driver, text('The new password holds from now on.'))
     await press(driver, 'Done')
     await as('noor.halden', 'My work', 'keel-and-sail')
+  })
+
+  it('sees where they are signed in, and signs out there', async () => {
+    const { driver, server } = at
+    const elsewhere = await new Client(server.url).signIn('isla.quay')
+    await new Client(server.url).signIn('isla.quay')
+    await as('isla.quay', 'My work')
+    await press(driver, 'Isla Quay')
+    await (await see(driver, text('Where you are signed in…'))).click()
+    await see(driver, text('this is the one in front of you'))
+    await clean()
+    await press(driver, 'Sign out everywhere else')
+    await see(driver, text('Signed out everywhere else.'))
+    expect((await elsewhere.call('GET', '/api/auth/me')).status).toBe(401)
+    await new Client(server.url).signIn('isla.quay')
+    await press(driver, 'Done')
+    await press(driver, 'Isla Quay')
+    await (await see(driver, text('Where you are signed in…'))).click()
+    await (await see(driver, By.xpath('//button[starts-with(@aria-label, "Sign out there")]'))).click()
+    await see(driver, text('Signed out there.'))
+    expect(await driver.findElements(By.xpath('//button[starts-with(@aria-label, "Sign out there")]'))).toHaveLength(0)
   })
 })
 

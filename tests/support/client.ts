@@ -13,9 +13,9 @@ export interface Answer {
 
 export type Written = { date: string; narration: string; lines: { account: string; debit?: string; credit?: string }[] }
 
-/** A device that speaks the HTTP calls alone, with a cookie of its own. */
+/** A device that speaks the HTTP calls alone, with cookies of its own. */
 export class Client {
-  #cookie = ''
+  #cookies = new Map<string, string>()
   /** Everything that the server ever answered to this client. */
   readonly answers: Answer[] = []
 
@@ -30,25 +30,32 @@ export class Client {
     const response = await fetch(`${this.url}${path}`, {
       method,
       headers: {
-        ...(this.#cookie ? { cookie: this.#cookie } : {}),
+        ...this.#sent(),
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...headers,
       },
       body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
     })
-    const set = response.headers.getSetCookie().find(cookie => cookie.startsWith('anvil='))
-    if (set) this.#cookie = set.split(';')[0] ?? ''
+    for (const set of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set) ?? []
+      if (name !== undefined) this.#cookies.set(name, value ?? '')
+    }
     const text = await response.text()
     const answer = { status: response.status, text, headers: response.headers, body: parsed(text) }
     this.answers.push(answer)
     return answer
   }
 
+  #sent(): Record<string, string> {
+    const cookie = [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; ')
+    return cookie === '' ? {} : { cookie }
+  }
+
   /** Opens a stream and closes it again: whether it opened, or the status with which it was refused. */
   async opens(path: string): Promise<'done' | number> {
     const stop = new AbortController()
     const response = await fetch(`${this.url}${path}`, {
-      headers: this.#cookie ? { cookie: this.#cookie } : {},
+      headers: this.#sent(),
       signal: stop.signal,
     })
     const opened = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false
@@ -56,10 +63,27 @@ export class Client {
     return opened ? 'done' : response.status
   }
 
+  /** Opens a stream and follows it, until it is closed from here or ends by itself. */
+  async follow(path: string): Promise<{ ended: Promise<void>; close(): void }> {
+    const stop = new AbortController()
+    const response = await fetch(`${this.url}${path}`, { headers: this.#sent(), signal: stop.signal })
+    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`)
+    const ended = response.text().then(
+      () => undefined,
+      () => undefined,
+    )
+    return { ended, close: () => stop.abort() }
+  }
+
+  /** What a cookie of this device holds. */
+  cookie(name: string): string {
+    return this.#cookies.get(name) ?? ''
+  }
+
   /** Another device that holds a copy of this one's cookie. */
   twin(): Client {
     const twin = new Client(this.url)
-    twin.#cookie = this.#cookie
+    twin.#cookies = new Map(this.#cookies)
     return twin
   }
 

@@ -16,6 +16,8 @@ export interface RunningServer {
   restart(): Promise<void>
   /** Starts it again without waiting until it answers. */
   launch(): void
+  /** What it has written since its last start. */
+  written(): string
   stop(): Promise<void>
 }
 
@@ -107,6 +109,7 @@ export async function startServer(
     kill: () => end('SIGKILL'),
     restart: start,
     launch,
+    written: () => output.join(''),
     async stop() {
       await end('SIGKILL')
       if (!where) await rm(folder, { recursive: true, force: true })

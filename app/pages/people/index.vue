@@ -25,12 +25,14 @@ function took(changed: AccountView) {
   programme.value = null
 }
 const refusal = ref('')
+/** The administrator's own password: who gives one gives theirs. */
+const own = ref('')
 const busy = ref(false)
 const words = {
   password: {
     title: 'Give a new password',
     button: 'Give a new password',
-    says: 'The present password stops working, and every device that is signed in is signed out. A paper that is under way goes on when they sign in again; its clock doesn’t stop.',
+    says: 'The present password stops working, and every device that is signed in is signed out. The new one is for their first sign-in, within fourteen days. A paper that is under way goes on when they sign in again; its clock doesn’t stop.',
   },
   close: {
     title: 'Close the account',
@@ -47,6 +49,7 @@ const words = {
 function ask(what: 'password' | 'close' | 'open', who: AccountView) {
   asked.value = { what, who }
   refusal.value = ''
+  own.value = ''
 }
 
 async function go() {
@@ -55,7 +58,10 @@ async function go() {
   busy.value = true
   try {
     if (what === 'password')
-      given.value = await callApi(givenPassword, `/api/people/${who.id}/password`, { method: 'POST', body: {} })
+      given.value = await callApi(givenPassword, `/api/people/${who.id}/password`, {
+        method: 'POST',
+        body: { own: own.value },
+      })
     else {
       const { open } = await callApi(openRequest, `/api/people/${who.id}/account`, {
         method: 'PUT',
@@ -138,12 +144,17 @@ async function go() {
         <strong>{{ asked.who.name }}</strong>, {{ asked.who.email }}
       </p>
       <p class="notice">{{ words[asked.what].says }}</p>
+      <form v-if="asked.what === 'password'" id="give-password" @submit.prevent="go">
+        <label class="own" for="own-password">Your own password</label>
+        <InputText id="own-password" v-model="own" type="password" autocomplete="current-password" fluid autofocus />
+      </form>
       <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
     </div>
     <template #footer
       ><Button outlined severity="secondary" label="Don’t" @click="asked = null" /><Button
         :label="asked ? words[asked.what].button : ''"
         :loading="busy"
+        :disabled="asked?.what === 'password' && own === ''"
         @click="go"
     /></template>
   </Dialog>
@@ -193,5 +204,8 @@ async function go() {
 }
 :deep(td) {
   padding: 0.35rem 0.9rem;
+}
+.own {
+  font-weight: 600;
 }
 </style>

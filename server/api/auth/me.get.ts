@@ -1,5 +1,5 @@
-import { personView } from '../../../core/wire/work'
+import { ownView } from '../../../core/wire/work'
 import { answer } from '../../http/handler'
-import { publicPerson } from '../../http/person'
+import { ownPerson } from '../../http/person'
 
-export default answer(personView, async ({ person }) => publicPerson(await person()))
+export default answer(ownView, async ({ anyone }) => ownPerson(await anyone()))

@@ -1,12 +1,13 @@
-import { personView } from '../../../core/wire/work'
 import { ownPasswordRequest } from '../../../core/wire/people'
-import { answer, sessionOf } from '../../http/handler'
-import { publicPerson } from '../../http/person'
+import { ownView } from '../../../core/wire/work'
+import { answer } from '../../http/handler'
+import { ownPerson } from '../../http/person'
+import { sessionOf } from '../../http/session'
 
-export default answer(personView, async ({ event, services, person, body, network }) => {
-  const who = await person()
-  const { current, wanted } = await body(ownPasswordRequest)
-  const { signInId } = await services.auth.changePassword(who, current, wanted, network)
+export default answer(ownView, async ({ event, services, anyone, body }) => {
+  const who = await anyone()
+  const { current, wanted, device } = await body(ownPasswordRequest)
+  const { signInId } = await services.auth.changePassword(who, current, wanted, device)
   await (await sessionOf(event)).update({ signInId })
-  return publicPerson(who)
+  return ownPerson(await services.auth.personOf(signInId))
 })

@@ -1,10 +1,13 @@
-import { personView, signInRequest } from '../../../core/wire/work'
-import { answer, sessionOf } from '../../http/handler'
-import { publicPerson } from '../../http/person'
+import { ownView, signInRequest } from '../../../core/wire/work'
+import { answer } from '../../http/handler'
+import { ownPerson } from '../../http/person'
+import { deviceTokenOf, keepDeviceToken, sessionOf } from '../../http/session'
 
-export default answer(personView, async ({ event, services, body, network }) => {
-  const { email, password } = await body(signInRequest)
-  const { signInId, person } = await services.auth.signIn(email, password, network)
+export default answer(ownView, async ({ event, services, body, network, signInId: instead }) => {
+  const asked = await body(signInRequest)
+  const token = deviceTokenOf(event)
+  const { signInId, person, token: kept } = await services.auth.signIn({ ...asked, network, token, instead })
+  keepDeviceToken(event, kept)
   await (await sessionOf(event)).update({ signInId })
-  return publicPerson(person)
+  return ownPerson(person)
 })

@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { answer, sessionOf } from '../../http/handler'
+import { answer } from '../../http/handler'
+import { sessionOf } from '../../http/session'
 
-export default answer(z.strictObject({ ok: z.boolean() }), async ({ event, services }) => {
-  const session = await sessionOf(event)
-  if (session.data.signInId) await services.auth.signOut(session.data.signInId)
-  await session.clear()
+export default answer(z.strictObject({ ok: z.boolean() }), async ({ event, services, signInId }) => {
+  if (signInId !== undefined) await services.auth.signOut(signInId)
+  await (await sessionOf(event)).clear()
   return { ok: true }
 })

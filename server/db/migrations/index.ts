@@ -9,6 +9,7 @@ import * as markedAgain from './0007-marked-again'
 import * as theMarkingDesk from './0008-the-marking-desk'
 import * as recordings from './0009-recordings'
 import * as looks from './0010-looks'
+import * as signIns from './0011-sign-ins'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -22,6 +23,7 @@ const all: [string, Knex.Migration][] = [
   ['0008-the-marking-desk', theMarkingDesk],
   ['0009-recordings', recordings],
   ['0010-looks', looks],
+  ['0011-sign-ins', signIns],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

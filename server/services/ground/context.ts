@@ -9,6 +9,8 @@ export interface Context {
   newId(): string
   /** Names the program that runs: content that it has proved once need not be proved by it again. */
   program: string
+  /** The name of the centre that this is run for, where it is set. */
+  centre?: string
   /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
   threads: AskThread | null
   log: Log

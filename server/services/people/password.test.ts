@@ -10,7 +10,7 @@ describe('a hashed password', () => {
   it('is salted and says how it was made', async () => {
     const [one, other] = await Promise.all([hashPassword('x'), hashPassword('x')])
     expect(one).not.toBe(other)
-    expect(one).toMatch(/^scrypt\$16384\$8\$1\$[\w-]{22}\$[\w-]{43}$/)
+    expect(one).toMatch(/^scrypt\$16384\$8\$5\$[\w-]{22}\$[\w-]{43}$/)
   })
   it('that can’t be read is matched by nothing', async () => {
     expect(await verifyPassword('', '')).toBe(false)

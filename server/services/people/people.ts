@@ -3,7 +3,7 @@ import { trade } from '../../../core/paper/schema'
 import type { Trade } from '../../../core/paper/schema'
 import { readRoster } from '../../../core/people/roster'
 import type { RosterEntry } from '../../../core/people/roster'
-import { SHORTEST_PASSWORD } from '../../../core/wire/people'
+import { whyNoPassword } from '../../../core/people/passwords'
 import type { AccountView, GivenPassword, RosterView } from '../../../core/wire/people'
 import { cohortsIn } from '../../db/groups'
 import type { Cohort } from '../../db/groups'
@@ -12,13 +12,14 @@ import type { Person } from '../../db/people'
 import type { AuditService } from '../ground/auditing'
 import type { AuthService } from './auth'
 import type { Context } from '../ground/context'
+import { commonPasswords } from './common-passwords'
 import { hashPassword } from './password'
 import { notFound, Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
 
 const ownAccount = z.object({
   email: z.email('ANVIL_ADMIN is not an address.').toLowerCase(),
-  password: z.string().min(SHORTEST_PASSWORD, `ANVIL_ADMIN_PASSWORD needs ${SHORTEST_PASSWORD} characters at least.`),
+  password: z.string(),
 })
 
 /** 59 bits. */
@@ -26,7 +27,7 @@ const newPassword = (): string => readable(3)
 
 /** Who has an account here: read in from lists, given passwords, closed and opened again. */
 export function peopleService(
-  { db, now, newId, log }: Context,
+  { db, now, newId, log, centre = '' }: Context,
   { auth, audit }: { auth: AuthService; audit: AuditService },
 ) {
   const people = peopleIn(db)
@@ -65,11 +66,15 @@ export function peopleService(
     async begin({ email, password }: { email: string; password: string }): Promise<void> {
       if (email === '' || (await people.anyone())) return
       const read = ownAccount.safeParse({ email, password })
-      if (!read.success) throw new RangeError(`The first administrator can't be made: ${read.error.issues[0]?.message}`)
+      const name = 'Administrator'
+      const why = read.success
+        ? whyNoPassword(password, { name, email: read.data.email, centre }, commonPasswords)
+        : (read.error.issues[0]?.message ?? '')
+      if (!read.success || why !== null) throw new RangeError(`The first administrator can't be made: ${why}`)
       await people.add([
         {
           id: newId(),
-          name: 'Administrator',
+          name,
           email: read.data.email,
           role: 'administrator',
           about: '',
@@ -118,7 +123,8 @@ export function peopleService(
                 email,
                 role,
                 about: '',
-                passwordHash: await hashPassword(password),
+                passwordHash: await hashPassword(password, 'made'),
+                passwordGivenAt: now(),
               } satisfies Person,
             }
           }),
@@ -152,12 +158,17 @@ export function peopleService(
       return { ...view, passwords: added.map(({ person: { name, email }, password }) => ({ name, email, password })) }
     },
 
-    /** A new password for somebody, told this once; what they were signed in to ends. */
-    async givePassword(staff: Person, id: string): Promise<GivenPassword> {
-      const { name, email } = await found(id)
+    /**
+     * A new password for somebody, told this once and good for the first sign-in; what they were signed in to ends.
+     * Whoever gives it gives their own once more.
+     */
+    async givePassword(staff: Person, id: string, own: string): Promise<GivenPassword> {
+      await auth.prove(staff, own, 'own')
+      const person = await found(id)
+      const { name, email } = person
       const password = newPassword()
-      await people.setPassword(id, await hashPassword(password))
-      await auth.revokeAllOf(id)
+      await people.setPassword(id, await hashPassword(password, 'made'), now())
+      await auth.renewed(person)
       await audit.note(staff, 'give-password', [{ subjectId: id }])
       return { name, email, password }
     },

@@ -13,6 +13,7 @@ import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import type { SittingWriter } from '../sitting/ending'
+import type { GateKeeper } from '../sitting/gates'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import { about } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
@@ -43,12 +44,13 @@ interface Parts {
   notices: NoticeBoard
   presence: PresenceBook
   audit: AuditService
+  gates: GateKeeper
 }
 
 /** The invigilator's room: who sits what, how they stand, and what may be done about it. */
 export function roomService(
   { db, now, newId, log }: Context,
-  { plans, live, writer, notices, presence, audit }: Parts,
+  { plans, live, writer, notices, presence, audit, gates }: Parts,
 ) {
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
@@ -171,6 +173,12 @@ export function roomService(
       await audit.note(trainer, 'staff-room', [{ room: title, detail: names.join(', ') || 'nobody' }])
     },
 
+    /** The person, if they run the room; throws a Problem with 403 otherwise. */
+    async runner(person: Person, roomId: string): Promise<Person> {
+      await roomOf(person, roomId)
+      return person
+    },
+
     async board(person: Person, roomId: string): Promise<RoomView> {
       const { title, given } = await roomOf(person, roomId)
       return { id: roomId, title, now: now(), rows: await rowsOf(given) }
@@ -273,9 +281,7 @@ export function roomService(
     for (const [assignmentId, people] of byAssignment) {
       const assignment = given.find(({ id }) => id === assignmentId)
       if (!assignment) throw notFound('assignment in this room')
-      if (act.act === 'enter-code' && act.code.trim().toUpperCase() !== assignment.settings.accessCode.toUpperCase()) {
-        throw new Problem(403, 'wrong-code', 'This isn’t the access code of the paper.', { code: 'not the right code' })
-      }
+      if (act.act === 'enter-code') await gates.checkEntered(invigilator.id, act.code, assignment)
       const own = new Set((await assignments.sharesOf([assignmentId])).map(({ personId }) => personId))
       const ids = people.map(({ personId }) => personId).filter(id => own.has(id))
       await assignments.changeShare(assignmentId, ids, act.act === 'admit' ? { admittedAt: now() } : { codeAt: now() })

@@ -1,11 +1,11 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
-import { RateLimiterMemory } from 'rate-limiter-flexible'
 import type { StartRequest } from '../../../core/wire/work'
 import type { Assignment, Given, Share } from '../../db/assignments'
+import { attempts } from '../ground/attempts'
 import { Problem } from '../ground/problem'
 
 /** Wrong codes allowed to one person in ten minutes, over all papers. */
-const WRONG_CODES = { points: 6, duration: 600 }
+const WRONG_CODES = { points: 6, seconds: 600 }
 
 const plain = (code: string): string => code.trim().toUpperCase()
 const hashed = (code: string): Buffer => createHash('sha256').update(plain(code)).digest()
@@ -37,27 +37,32 @@ export interface GateStanding {
  * the invigilator's admission, the access code, conditions, details, the system check.
  */
 export function gateKeeper() {
-  const wrongCodes = new RateLimiterMemory(WRONG_CODES)
+  const codes = attempts(WRONG_CODES)
 
-  /** Fails with a Problem unless the code is the assignment's. Wrong codes are counted, right ones are not. */
+  /** Whether a code that somebody enters is the one. Only wrong ones count, but before anybody looks at them. */
+  async function isRight(personId: string, code: string, meant: string, otherwise = ''): Promise<boolean> {
+    const seconds = await codes.take(personId)
+    if (seconds > 0)
+      throw new Problem(
+        429,
+        'too-many-codes',
+        `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min${otherwise}.`,
+        undefined,
+        seconds,
+      )
+    const right = sameCode(code, meant)
+    if (right) await codes.giveBack(personId)
+    return right
+  }
+
+  /** Fails with a Problem unless the code is the assignment's. */
   async function checkCode(
     personId: string,
     code: string,
     { given: { assignment }, others, title }: Omit<GateStanding, 'mustFinish' | 'at'>,
   ): Promise<void> {
-    const state = await wrongCodes.get(personId)
-    if (state && state.consumedPoints >= WRONG_CODES.points) {
-      const seconds = Math.ceil(state.msBeforeNext / 1000)
-      throw new Problem(
-        429,
-        'too-many-codes',
-        `Too many codes were wrong. Try again in ${Math.ceil(seconds / 60)} min, or ask the invigilator to enter it.`,
-        undefined,
-        seconds,
-      )
-    }
-    if (sameCode(code, assignment.settings.accessCode)) return
-    await wrongCodes.consume(personId).catch(() => undefined)
+    const otherwise = ', or ask the invigilator to enter it'
+    if (await isRight(personId, code, assignment.settings.accessCode, otherwise)) return
     const meant = others.find(
       other => other.assignment.settings.accessCode !== '' && sameCode(code, other.assignment.settings.accessCode),
     )
@@ -75,6 +80,11 @@ export function gateKeeper() {
 
   return {
     checkCode,
+    /** The same for a code that an invigilator enters for others. */
+    async checkEntered(personId: string, code: string, { settings }: Assignment): Promise<void> {
+      if (await isRight(personId, code, settings.accessCode)) return
+      throw new Problem(403, 'wrong-code', 'This isn’t the access code of the paper.', { code: 'not the right code' })
+    },
     async check(personId: string, standing: GateStanding, request: StartRequest): Promise<void> {
       const {
         given: { assignment, share },

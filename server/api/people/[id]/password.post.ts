@@ -1,6 +1,7 @@
-import { givenPassword } from '../../../../core/wire/people'
+import { givenPassword, givePasswordRequest } from '../../../../core/wire/people'
 import { answer } from '../../../http/handler'
 
-export default answer(givenPassword, async ({ services, staff, id }) =>
-  services.people.givePassword(await staff('manage-people'), id),
-)
+export default answer(givenPassword, async ({ services, staff, id, body }) => {
+  const who = await staff('manage-people')
+  return services.people.givePassword(who, id, (await body(givePasswordRequest)).own)
+})

@@ -1,5 +1,6 @@
 import { benchAnswers } from './answers'
 import { benchBoard } from './board'
+import { benchCrowd } from './crowd'
 import { benchLarge } from './large'
 import { benchLedger } from './ledger'
 import { benchLine } from './line'
@@ -23,6 +24,7 @@ const all: Record<string, () => Promise<void>> = {
   'board': benchBoard,
   'load': benchLoad,
   'sheet-load': benchSheetLoad,
+  'crowd': benchCrowd,
 }
 
 /** All benchmarks, or those named: medians of several runs, targets beside them, ratios compared within the run. */

@@ -6,7 +6,8 @@ import type { RunningServer } from '../support/server'
 import { buildWithTools } from '../../scripts/with-tools.mjs'
 import { contentWithTools } from '../support/with-tools'
 import { say, spreadOf, timed } from './figures'
-import { enrol, memoryMb, seat, work } from './load'
+import { memoryMb } from '../support/pouring'
+import { enrol, seat, work } from './load'
 import type { Trainee } from './load'
 
 const SIZE = 200

@@ -9,6 +9,7 @@ import type { Person } from '../../server/db/people'
 import { hashPassword } from '../../server/services/people/password'
 import { givenPaper } from '../../server/testing/given'
 import { Client } from '../support/client'
+import { memoryMb } from '../support/pouring'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 import { ms, spreadOf, timed } from './figures'
@@ -27,11 +28,6 @@ export interface Trainee {
   client: Client
   sittingId: string
   sent: number
-}
-
-export async function memoryMb(server: RunningServer): Promise<number> {
-  const status = await readFile(`/proc/${server.pid()}/status`, 'utf8')
-  return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024
 }
 
 /** So many people in the data file, and an assignment given to them. */

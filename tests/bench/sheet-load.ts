@@ -1,7 +1,8 @@
 import { givenPaper } from '../../server/testing/given'
 import { startServer } from '../support/server'
 import { ms, spreadOf } from './figures'
-import { enrol, EVERY_MS, memoryMb, seat, work } from './load'
+import { memoryMb } from '../support/pouring'
+import { enrol, EVERY_MS, seat, work } from './load'
 
 const [TRAINEES, SECONDS] = [100, 60]
 const TASK = 'totals-of-the-berth-list'

@@ -23,3 +23,4 @@ export function useServerClock() {
   }, 250)
   return { nowMs, read, learn }
 }
+export type ServerClock = ReturnType<typeof useServerClock>

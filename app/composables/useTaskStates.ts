@@ -14,6 +14,14 @@ export function taskState(task: TaskView): TaskState {
 const isClosed = ({ status }: StepView): boolean => status !== 'open' && status !== 'locked'
 
 export const stepInHandOf = (task: TaskView): StepView | undefined => task.steps.find(({ status }) => status === 'open')
+
+/** Why the work of a task can't be changed any more, or null. */
+export function closedBecause(task: TaskView): string | null {
+  if (stepInHandOf(task)) return null
+  return task.steps.some(({ status }) => status === 'settled')
+    ? 'All steps of this task are settled. Open one again to change its work.'
+    : 'All steps of this task are finished; its work is kept as it is.'
+}
 export const stepsFinished = (task: TaskView): number => task.steps.filter(isClosed).length
 export const isFinished = (task: TaskView): boolean => stepsFinished(task) === task.steps.length
 

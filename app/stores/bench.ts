@@ -15,11 +15,12 @@ import type {
 } from '~~/core/wire/sitting'
 import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
+import type { ServerClock } from '~/composables/useServerClock'
 import { withEvent, withProgress } from '~/sync/applying'
 import { deviceName } from '~/sync/device-name'
 import { openQueue } from '~/sync/queue'
 import { idle, Sender } from '~/sync/sender'
-import type { SenderState } from '~/sync/sender'
+import type { SenderState, Unsent } from '~/sync/sender'
 import { settledAll } from '~/sync/waiting'
 import type { Waiting } from '~/sync/waiting'
 import { Works } from '~/sync/works'
@@ -28,13 +29,6 @@ import type { OpenTask } from '~/sync/works'
 export interface Message {
   kind: 'passed' | 'failed' | 'refused'
   text: string
-}
-
-type Unsent = ClientEvent extends infer Event ? (Event extends unknown ? Omit<Event, 'id' | 'at'> : never) : never
-
-interface Clock {
-  read(): number
-  learn(now: string, roundTripMs?: number): void
 }
 
 /**
@@ -76,7 +70,7 @@ export const useBenchStore = defineStore('bench', () => {
   /** What else waits on this device, and has to be with the server before the end. */
   const beside = new Set<Waiting>()
   let finishing = false
-  let clock: Clock | null = null
+  let clock: ServerClock | null = null
   /** This page's own name. Another one takes the sitting over by a name of its own. */
   let seat = ''
   /** Tells other tabs of this browser at once that the sitting is here now. */
@@ -87,7 +81,7 @@ export const useBenchStore = defineStore('bench', () => {
   const readOnly = computed(() => sender.value.takenOver)
   const now = (): number => clock?.read() ?? Date.now()
 
-  async function open(id: string, serverClock: Clock): Promise<void> {
+  async function open(id: string, serverClock: ServerClock): Promise<void> {
     close()
     clock = serverClock
     message.value = null
@@ -116,14 +110,17 @@ export const useBenchStore = defineStore('bench', () => {
     // first look at the sitting would be lost on it.
     await waiting.restore()
     outbox = waiting
-    works = new Works({
-      fetch: (taskId, have) => callApi(taskWorkView, `/api/sittings/${id}/tasks/${taskId}?have=${have.join(',')}`),
-      waiting: () => waiting.waiting,
-      changed,
-    })
+    works = worksOf(id, waiting)
     take(view)
     if (view.state === 'running') void outbox?.send()
   }
+
+  const worksOf = (id: string, sent: Sender): Works =>
+    new Works({
+      fetch: (taskId, have) => callApi(taskWorkView, `/api/sittings/${id}/tasks/${taskId}?have=${have.join(',')}`),
+      waiting: () => sent.waiting,
+      changed,
+    })
 
   function listenToTabs(id: string, waiting: Sender): void {
     tabs = new BroadcastChannel(`anvil-sitting-${id}`)
@@ -170,20 +167,12 @@ export const useBenchStore = defineStore('bench', () => {
       if (taskId === currentId.value) openFailure.value = inWords(error)
       return
     }
-    await bringOthers(open)
-  }
-
-  /** So that a trainee can go on to the next task without a connection. Large works wait until they are opened. */
-  async function bringOthers(open: Works): Promise<void> {
-    for (const task of tasks.value) {
-      if (task.heavy || open.of(task.id) || open !== works) continue
-      await new Promise(done => setTimeout(done, 250))
-      if (open === works) await open.open(task).catch(() => undefined)
-    }
+    await open.openOthers(tasks.value)
   }
 
   function close(): void {
     outbox?.stop()
+    works?.stop()
     outbox = null
     works = null
     openTasks.clear()
@@ -225,13 +214,36 @@ export const useBenchStore = defineStore('bench', () => {
 
   /** Takes a new pace. If the section under way is another one now, its first task opens. */
   function setPace(next: PaceView): void {
-    const before = pace.value?.section
+    const before = pace.value
     pace.value = paceAt(next, now())
-    const { section: here } = pace.value
+    const { section: here, paused } = pace.value
+    if (before && (before.paused === null) !== (paused === null)) void standOrGoOn()
     const closed = pace.value.sections.find(({ id }) => id === current.value?.section)?.closed
-    if (here === null || here === before || !closed) return
+    if (here === null || here === before?.section || !closed) return
     const first = sitting.value?.sections.find(({ id }) => id === here)?.tasks[0]
     if (first) openTask(first)
+    void catchUp()
+  }
+
+  /** While the clock stands nothing that can be read is kept on this device; it comes again when the clock goes on. */
+  async function standOrGoOn(): Promise<void> {
+    if (!sitting.value || !outbox) return
+    if (pace.value?.paused) {
+      works?.stop()
+      works = worksOf(sitting.value.id, outbox)
+      openTasks.clear()
+      changes.clear()
+    }
+    await refresh(sitting.value.id).catch(() => undefined)
+    await catchUp()
+  }
+
+  /** Fetches what the server held back of the section under way, and the work in hand where it isn't here. */
+  async function catchUp(): Promise<void> {
+    if (!sitting.value || pace.value?.paused) return
+    const lacks = tasks.value.some(task => task.withheld && task.section === pace.value?.section)
+    if (lacks) await refresh(sitting.value.id).catch(() => undefined)
+    if (currentId.value && !openTasks.has(currentId.value)) await bring(currentId.value)
   }
 
   /** Looks whether the time of a section has run out meanwhile: call it as time goes by. */
@@ -258,6 +270,7 @@ export const useBenchStore = defineStore('bench', () => {
     }
     for (const { id } of batch) changing.delete(id)
     rebase()
+    void catchUp()
     // The work first: a verdict that takes a change back shows together with the work as it was.
     await works?.answered(batch, response).catch(() => sitting.value && refresh(sitting.value.id))
     for (const outcome of response.outcomes) {
@@ -328,14 +341,6 @@ export const useBenchStore = defineStore('bench', () => {
     taken.set(taskId, stepId)
   }
 
-  /** Why the work of a task can't be changed any more, or null. */
-  function closedBecause(task: TaskView): string | null {
-    if (stepInHandOf(task)) return null
-    return task.steps.some(({ status }) => status === 'settled')
-      ? 'All steps of this task are settled. Open one again to change its work.'
-      : 'All steps of this task are finished; its work is kept as it is.'
-  }
-
   /** Does one operation in a task's tool. Gives back why it was refused, or null. */
   function operate(taskId: string, op: unknown): Promise<string | null> {
     const done = operateNow(taskId, op)
@@ -371,17 +376,13 @@ export const useBenchStore = defineStore('bench', () => {
     void doing.then(() => put({ kind, taskId, stepId }))
   }
 
-  function revisit(on: boolean, stepId?: string): void {
-    if (current.value && !refuseWork()) put({ kind: 'revisit', taskId: current.value.id, stepId, on })
+  /** Says something of the task in hand that isn't work in it. */
+  function say(said: (taskId: string) => Unsent): void {
+    if (current.value && !refuseWork()) put(said(current.value.id))
   }
-
-  function markText(mark: TextMark): void {
-    if (current.value && !refuseWork()) put({ kind: 'mark-text', taskId: current.value.id, mark })
-  }
-
-  function unmarkText(markId: string): void {
-    if (current.value && !refuseWork()) put({ kind: 'unmark-text', taskId: current.value.id, markId })
-  }
+  const revisit = (on: boolean, stepId?: string) => say(taskId => ({ kind: 'revisit', taskId, stepId, on }))
+  const markText = (mark: TextMark) => say(taskId => ({ kind: 'mark-text', taskId, mark }))
+  const unmarkText = (markId: string) => say(taskId => ({ kind: 'unmark-text', taskId, markId }))
 
   function leaveSection(sectionId: string): void {
     if (!pace.value || refuseWork()) return
@@ -448,10 +449,7 @@ export const useBenchStore = defineStore('bench', () => {
   }
 
   /** Sends what waits, and brings what couldn't be fetched while there was no connection. */
-  function sendNow(): void {
-    void outbox?.send()
-    if (currentId.value && !openTasks.has(currentId.value)) void bring(currentId.value)
-  }
+  const sendNow = (): void => void Promise.all([outbox?.send(), catchUp()])
 
   return {
     beside,

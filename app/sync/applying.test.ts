@@ -19,6 +19,7 @@ const task: TaskView = {
   section: 's',
   reference: 'R-01',
   title: 'T',
+  withheld: false,
   tool: 'ledger',
   minutes: 1,
   heavy: false,

@@ -10,6 +10,13 @@ const FIRST_WAIT_MS = 1000
 const LONGEST_WAIT_MS = 10_000
 const HELD_WAIT_MS = 4000
 
+/** What a page says happened, before it has a name and a time. */
+export type Unsent = ClientEvent extends infer Event
+  ? Event extends unknown
+    ? Omit<Event, 'id' | 'at'>
+    : never
+  : never
+
 export interface SenderOptions {
   sittingId: string
   queue: EventQueue

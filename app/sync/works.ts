@@ -11,6 +11,9 @@ export interface OpenTask {
   place: WorkPlace
 }
 
+/** Between two works that nobody asked for yet. */
+const BETWEEN_MS = 250
+
 export interface WorksOptions {
   /** Fetches what a task is worked on with. `have` are digests of the shared parts that are here already. */
   fetch(taskId: string, have: readonly string[]): Promise<TaskWorkView>
@@ -25,6 +28,7 @@ export class Works {
   readonly #open = new Map<string, OpenTask>()
   readonly #opening = new Map<string, Promise<OpenTask>>()
   readonly #parts = new Map<string, unknown>()
+  #stopped = false
 
   constructor(private readonly options: WorksOptions) {}
 
@@ -39,6 +43,24 @@ export class Works {
     const opening = this.#fetchAndOpen(task).finally(() => this.#opening.delete(task.id))
     this.#opening.set(task.id, opening)
     return opening
+  }
+
+  /**
+   * Opens the works of other tasks while nothing else is to do, so that a trainee can go on to them without a
+   * connection. Large ones wait until they are asked for.
+   */
+  async openOthers(tasks: readonly Pick<TaskView, 'id' | 'tool' | 'heavy'>[]): Promise<void> {
+    for (const task of tasks) {
+      if (task.heavy || this.#open.has(task.id)) continue
+      await new Promise(done => setTimeout(done, BETWEEN_MS))
+      if (this.#stopped) return
+      await this.open(task).catch(() => undefined)
+    }
+  }
+
+  /** Nothing more is fetched without being asked for. */
+  stop(): void {
+    this.#stopped = true
   }
 
   async #fetchAndOpen({ id, tool, heavy }: Pick<TaskView, 'id' | 'tool' | 'heavy'>): Promise<OpenTask> {

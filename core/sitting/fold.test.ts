@@ -277,6 +277,7 @@ describe('what a trainee sees', () => {
       'title',
       'tool',
       'unchecked',
+      'withheld',
     ])
     expect(view.steps[0]).toEqual({
       id: 'delivery',

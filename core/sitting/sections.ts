@@ -22,6 +22,12 @@ export function isClosed(state: SittingState, sectionId: string): boolean {
   return progressOf(state, sectionId)?.closed !== null
 }
 
+/** Whether a section comes only when the one under way has been left: nothing of it is told before. */
+export function isAhead(plan: Plan, state: SittingState, sectionId: string): boolean {
+  const here = state.section === null ? undefined : plan.section(state.section)
+  return here?.rules.movement === 'one-way' && here.rules.id !== sectionId && !isClosed(state, sectionId)
+}
+
 /** The next section that is still open, looked for after this one and then from the start. */
 function nextOpen(state: SittingState, after: string): string | null {
   const place = state.sections.findIndex(({ id }) => id === after)

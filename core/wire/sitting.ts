@@ -73,6 +73,8 @@ export const taskView = taskProgressView.extend({
   /** Names the task when talking to the invigilator. */
   reference: z.string(),
   title: z.string(),
+  /** Whether what it asks is held back: its section isn't open yet, or the clock stands. */
+  withheld: z.boolean(),
   tool: z.string(),
   /** Whether its work is too large for the page's own thread. */
   heavy: z.boolean(),

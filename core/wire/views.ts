@@ -8,24 +8,40 @@ import type { Tried } from '../sitting/trying'
 import { iso, ms } from '../time/moments'
 import type { PaceView, StepProgressView, StepView, TaskProgressView, TaskView, TaskWorkView, Verdict } from './sitting'
 
+/** Why what a task asks is held back: its section comes later, or the clock stands; null where it isn't. */
+export type Held = 'ahead' | 'standing' | null
+
 /**
  * What a trainee may see of a task while the sitting runs. This and `briefOf` are the places where a task turns
  * into something that leaves the server, and they name each thing that goes; the key is not among them.
  */
-export function taskViewOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress, reference: string): TaskView {
+export function taskViewOf(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  progress: TaskProgress,
+  reference: string,
+  held: Held = null,
+): TaskView {
   const { task, tool } = taskPlan
+  const steps = progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step))
   return {
     ...taskProgressViewOf(plan, taskPlan, progress),
     section: sectionOfTask(plan, task.id) ?? '',
     reference,
-    title: task.title,
+    title: held === 'ahead' ? 'Not open yet' : task.title,
+    withheld: held !== null,
     tool: task.tool,
     heavy: tool.heavy ?? false,
     keepsOthers: tool.setRight !== undefined,
     order: task.order,
     minutes: task.minutes,
-    steps: progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step)),
+    steps: held === null ? steps : steps.map(withoutWords),
   }
+}
+
+/** A step of a task that is held back: how far it is, and nothing that could be read ahead. */
+function withoutWords({ hints: _hints, explanation: _explanation, lastCheck: _check, ...step }: StepView): StepView {
+  return { ...step, instruction: '' }
 }
 
 /** What is read before and beside the work. */

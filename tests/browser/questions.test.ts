@@ -56,7 +56,8 @@ describe('questions', () => {
     await click(option('cable', 'straight')).catch(() => undefined)
     await press(driver, 'Overview 0/1: tasks finished')
     const row = await see(driver, By.css('[data-part="neighbours"]'))
-    expect(await row.getText()).toMatch(/1 of 2 chosen · come back$/)
+    // How far it is follows once what its kind says of it is there.
+    await expect.poll(() => row.getText(), { timeout: 10_000 }).toMatch(/1 of 2 chosen · come back$/)
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
     await (await see(driver, By.css('[data-part="neighbours"] button'))).click()
     await click(labelled('Marked: come back to question 2'))

@@ -78,18 +78,25 @@ describe('an exam in a room, seen from both sides', () => {
     await see(desk, By.id('entry-date'))
     await allSaved(desk)
 
-    // The clock is stopped and started again: the desk says why, and loses nothing.
+    // The clock is stopped and started again: the desk says why, keeps nothing that could be read, and loses nothing.
+    const brief = await (await see(desk, By.css('[data-text="situation-0"]'))).getText()
+    const isHeld = () =>
+      desk.executeScript<boolean>('return document.documentElement.textContent.includes(arguments[0])', brief)
+    expect(await isHeld()).toBe(true)
     await press(board, 'Isla Quay')
     await press(board, 'Stop the clock…')
     await confirm(board, { reason: 'Fire drill' })
     const still = await see(desk, By.css('[data-stand-still]'))
     expect(await still.getText()).toContain('Fire drill')
+    await desk.wait(async () => !(await isHeld()), 5000, 'the brief could still be read')
     const stopped = await clockOf(desk)
     await desk.sleep(3000)
     expect(Math.abs((await clockOf(desk)) - stopped)).toBeLessThanOrEqual(1)
     await press(board, 'Start the clock…')
     await confirm(board)
     await gone(desk, '[data-stand-still]')
+    await see(desk, By.id('entry-date'))
+    expect(await isHeld()).toBe(true)
     expect(stopped - (await clockOf(desk))).toBeLessThanOrEqual(6)
 
     // More time.

@@ -113,7 +113,7 @@ describe('a database that another program has locked', () => {
 })
 
 describe('a client with no sense of order or time', () => {
-  it('out of order, twice, from the future and from the past: the server’s order and time alone count', async () => {
+  it('out of order, twice, from the future and from before it began: the server’s order and time alone count', async () => {
     const server = await startServer({ ANVIL_LOG: 'fatal' })
     try {
       const client = await new Client(server.url).signIn('isla.quay')
@@ -133,7 +133,7 @@ describe('a client with no sense of order or time', () => {
       )
       expect(first.outcomes.map(({ id: name, status, seq }) => [name, status, seq])).toEqual([
         ['third', 'accepted', 2],
-        ['first', 'accepted', 3],
+        ['first', 'refused', 3],
         ['third', 'duplicate', 2],
         ['second', 'accepted', 4],
       ])

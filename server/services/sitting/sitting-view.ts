@@ -2,8 +2,10 @@ import { aidsFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { iso, ms } from '../../../core/time/moments'
 import { timeUpSince, toldUntil } from '../../../core/sitting/grace'
-import { passTime } from '../../../core/sitting/sections'
+import { isPaused } from '../../../core/sitting/clock'
+import { isAhead, passTime, sectionOfTask } from '../../../core/sitting/sections'
 import { paceViewOf, taskViewOf } from '../../../core/wire/views'
+import type { Held } from '../../../core/wire/views'
 import type { MessageView, PaceView, SittingView } from '../../../core/wire/sitting'
 import type { Assignment } from '../../db/assignments'
 import type { Message } from '../../db/messages'
@@ -52,6 +54,9 @@ export function sittingViewOf(
   const { paper, rules } = plan
   const { resume, secondWindow, sign, contact, room } = assignment.settings
   const pace = paceOf(one, at)
+  const standing = state.status === 'running' ? passTime(plan, state, at) : state
+  const held = (sectionId: string): Held =>
+    isPaused(state.clock, at) ? 'standing' : isAhead(plan, standing, sectionId) ? 'ahead' : null
   return {
     id: sitting.id,
     state: sitting.state,
@@ -93,13 +98,15 @@ export function sittingViewOf(
       ownTime: limitMs !== null,
       perPage: section.perPage,
       ...aidsFor(section, adjusted),
+      ...(held(section.id) === null ? {} : { tray: [] }),
     })),
     // How the work of an ended sitting came out is for the result to tell, as far as it is released.
     tasks: (sitting.state === 'ended' ? [] : plan.tasks).flatMap((taskPlan, place) => {
       const progress = state.tasks.find(task => task.id === taskPlan.task.id)
       if (!progress) return []
       const told = toldUntil(progress, timeUpSince(plan, state, progress.id, at))
-      return [taskViewOf(plan, taskPlan, told, referenceOf(sitting.id, place))]
+      const section = sectionOfTask(plan, progress.id) ?? ''
+      return [taskViewOf(plan, taskPlan, told, referenceOf(sitting.id, place), held(section))]
     }),
   }
 }

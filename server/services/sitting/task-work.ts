@@ -50,7 +50,9 @@ export function taskWorkOf(one: LiveSitting, taskId: string, have: readonly stri
   const progress = one.state.tasks.find(({ id }) => id === taskId)
   if (!taskPlan || !progress) throw notFound('task')
   const state = passTime(one.plan, one.state, at)
-  if (!progress.opened) refuseOpening(one, state, taskId, at)
+  if (isPaused(state.clock, at))
+    throw new Problem(409, 'paused', 'The clock stands. The task opens when it runs again.')
+  if (!progress.opened) refuseOpening(one, state, taskId)
   const { setup, shared, parts } = shellOf(taskPlan)
   const { work } = progress
   return {
@@ -64,10 +66,8 @@ export function taskWorkOf(one: LiveSitting, taskId: string, have: readonly stri
   }
 }
 
-/** Nobody reads ahead: not in a section that isn't open yet, and not while the clock stands. */
-function refuseOpening({ plan }: LiveSitting, state: SittingState, taskId: string, at: string): void {
-  if (isPaused(state.clock, at))
-    throw new Problem(409, 'paused', 'The clock stands. The task opens when it runs again.')
+/** Nobody reads ahead in a section that isn't open yet. */
+function refuseOpening({ plan }: LiveSitting, state: SittingState, taskId: string): void {
   const section = sectionOfTask(plan, taskId)
   const here = state.section === null ? undefined : plan.section(state.section)
   if (here && section !== here.rules.id && here.rules.movement === 'one-way') {

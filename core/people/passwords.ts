@@ -47,12 +47,9 @@ export function whyNoPassword(password: string, known: KnownOfPerson, common: Re
     return 'This is the same few characters again and again. Choose something harder to guess.'
   if (common.has(plain) || common.has(plain.replace(/[\d\p{P}\p{S}\s]+$/u, '')))
     return 'This is one of the commonest passwords, or begins with one and goes on in digits. Choose another.'
-  const rest = wordsOf(known).reduce(
-    (left, word) => left.replaceAll(word, ''),
-    lettersOf(password).replace(/\p{M}/gu, ''),
-  )
-  const hadWords = rest.length < lettersOf(password).replace(/\p{M}/gu, '').length
-  if (hadWords && rest.length < FEWEST_OTHERS)
+  const letters = lettersOf(password)
+  const rest = wordsOf(known).reduce((left, word) => left.replaceAll(word, ''), letters)
+  if (rest.length < letters.length && rest.length < FEWEST_OTHERS)
     return 'This is made of your name, your address or the name of the place. Choose something else.'
   return null
 }

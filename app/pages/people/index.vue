@@ -32,7 +32,10 @@ const words = {
   password: {
     title: 'Give a new password',
     button: 'Give a new password',
-    says: 'The present password stops working, and every device that is signed in is signed out. The new one is for their first sign-in, within fourteen days. A paper that is under way goes on when they sign in again; its clock doesn’t stop.',
+    says:
+      'The present password stops working, and every device that is signed in is signed out. ' +
+      'The new one is for their first sign-in, within fourteen days. ' +
+      'A paper that is under way goes on when they sign in again; its clock doesn’t stop.',
   },
   close: {
     title: 'Close the account',

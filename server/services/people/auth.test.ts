@@ -173,6 +173,13 @@ describe('guessing', () => {
     expect((await as({ token, network: 'anywhere' })).person.id).toBe('isla')
   })
 
+  it('begins anew with a password that somebody was given', async () => {
+    for (let count = 0; count < 12; count += 1) await guess()
+    expect(await guess({ password: PASSWORD })).toBe('too-many-sign-ins')
+    await auth.renewed((await peopleIn(db).byId('isla'))!)
+    expect((await as()).person.id).toBe('isla')
+  })
+
   it('a device that somebody else has signed in on isn’t one’s own', async () => {
     for (let count = 0; count < 12; count += 1) await guess()
     expect(await guess({ password: PASSWORD, token: 'made-up-by-an-attacker' })).toBe('too-many-sign-ins')

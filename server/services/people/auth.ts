@@ -184,7 +184,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context) {
     /** Somebody else gave the person a password: what they were signed in to ends, and guesses no longer count. */
     async renewed({ id, email }: Person): Promise<void> {
       await this.revokeAllOf(id)
-      await guard.renewed(email)
+      guard.renewed(email)
     },
 
     /** Who a sign-in belongs to; a Problem with 401 if it isn't good. Counts as a sign of life. */

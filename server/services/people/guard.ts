@@ -28,8 +28,12 @@ export function signInGuard() {
     network: attempts({ points: 1000, seconds: QUARTER_HOUR, thenEvery: 1 }),
   }
 
+  /** How often an address was given a new password: with each, it is counted anew. */
+  const renewals = new Map<string, number>()
+
   /** The counts that an attempt is on, the narrowest first. */
-  function countsOf({ address, network, device, ownDevice }: From) {
+  function countsOf({ address: typed, network, device, ownDevice }: From) {
+    const address = `${typed} ${renewals.get(typed) ?? 0}`
     if (device !== null && ownDevice) return [{ limit: limits.ownDevice, key: `${device} ${address}` }]
     return [
       { limit: limits.addressThere, key: `${network} ${address}` },
@@ -62,8 +66,8 @@ export function signInGuard() {
       await Promise.all(others.map(({ limit, key }) => limit.giveBack(key)))
     },
     /** The address has a new password: what was guessed at the old one is no reason to wait. */
-    async renewed(address: string): Promise<void> {
-      await limits.address.forget(address)
+    renewed(address: string): void {
+      renewals.set(address, (renewals.get(address) ?? 0) + 1)
     },
   }
 }

@@ -70,7 +70,8 @@ export function gateKeeper() {
       throw new Problem(
         403,
         'other-sitting',
-        `This is the code of ${named(meant.title, meant.assignment)}; here it is ${named(title, assignment)}. You probably mean the other one.`,
+        `This is the code of ${named(meant.title, meant.assignment)}; here it is ${named(title, assignment)}. ` +
+          'You probably mean the other one.',
         { assignmentId: meant.assignment.id },
       )
     throw new Problem(403, 'wrong-code', 'This isn’t the access code of this paper.', {

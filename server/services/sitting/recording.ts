@@ -131,8 +131,10 @@ function refuseUnlessMayWork(
       409,
       'taken-over',
       state.seat === ''
-        ? 'The invigilator has freed this sitting for another device. What you did here since is kept on this device and not sent.'
-        : 'This sitting goes on in another tab or on another device. What you did here since is kept on this device and not sent.',
+        ? 'The invigilator has freed this sitting for another device. ' +
+            'What you did here since is kept on this device and not sent.'
+        : 'This sitting goes on in another tab or on another device. ' +
+            'What you did here since is kept on this device and not sent.',
     )
   }
   if (isPaused(state.clock, now) && events.some(({ kind }) => kind !== 'away'))

@@ -3,11 +3,14 @@ import { build } from 'esbuild'
 import { join } from 'node:path'
 import { contentPolicy } from './server/http/policy'
 
-/** The code of the threads that judge heavy work, as one file beside the server: see server/judging. */
-async function buildJudging(rootDir: string, serverDir: string): Promise<void> {
+/** The code of threads, each as one file beside the server: see server/judging and server/uploads. */
+async function buildThreads(rootDir: string, serverDir: string): Promise<void> {
   await build({
-    entryPoints: [join(rootDir, 'server/judging/thread.ts')],
-    outfile: join(serverDir, 'judging.mjs'),
+    entryPoints: ['judging', 'uploads'].map(kind => ({ in: join(rootDir, `server/${kind}/thread.ts`), out: kind })),
+    outdir: serverDir,
+    outExtension: { '.js': '.mjs' },
+    // What was written for CommonJS asks for parts of Node by require.
+    banner: { js: "import { createRequire } from 'node:module';const require=createRequire(import.meta.url);" },
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -86,7 +89,7 @@ export default defineNuxtConfig({
     },
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', async () => {
-        await buildJudging(nitro.options.rootDir, nitro.options.output.serverDir)
+        await buildThreads(nitro.options.rootDir, nitro.options.output.serverDir)
       })
     },
   },

@@ -10,6 +10,7 @@ import { servicesOf } from '../server/services'
 import type { Rescored } from '../server/services/after/rescoring'
 import { publishContent } from '../server/services/content/publishing'
 import type { Context } from '../server/services/ground/context'
+import { anew } from '../server/uploads/anew'
 
 const USAGE = `Marks ended sittings of a paper again, by today's rules and the newest checks of the paper.
 
@@ -40,6 +41,7 @@ const contextOf = (db: Database): Context => ({
   newId: () => randomUUID(),
   program: 'rescore',
   threads: null,
+  writeAnew: anew,
   log: quiet,
 })
 

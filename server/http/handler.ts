@@ -86,7 +86,21 @@ export function answer<Schema extends z.ZodType>(schema: Schema, work: (call: Ca
   })
 }
 
-/** A handler that answers with a file instead of JSON; failures are answered like any other. */
+/** A name as a header tells it: in plain letters, and whole in UTF-8 (RFC 6266, 4.3; RFC 8187). */
+function named(name: string): string {
+  const plain = name.replace(/[^\w .()-]/g, '_')
+  // Halves of letters, which nothing encodes, become marks.
+  const whole = encodeURIComponent(Buffer.from(name).toString()).replace(
+    /['()*]/g,
+    letter => `%${letter.charCodeAt(0).toString(16)}`,
+  )
+  return `filename="${plain}"; filename*=UTF-8''${whole}`
+}
+
+/**
+ * A handler that answers with a file instead of JSON, which runs and fetches nothing wherever it is opened; failures
+ * are answered like any other.
+ */
 export function answerFile(
   work: (call: Call) => Promise<{ type: string; name: string; content: string | Buffer; inline?: boolean }>,
 ) {
@@ -95,7 +109,8 @@ export function answerFile(
       const { type, name, content, inline } = await work(await callOf(event))
       setResponseHeaders(event, {
         'Content-Type': type,
-        'Content-Disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`,
+        'Content-Disposition': `${inline ? 'inline' : 'attachment'}; ${named(name)}`,
+        'Content-Security-Policy': "default-src 'none'; sandbox",
         'Cache-Control': 'no-store',
       })
       return content

@@ -12,11 +12,13 @@ import type { Services } from '../services'
 import type { Context } from '../services/ground/context'
 import { loadDemo } from '../services/content/demo'
 import { steadyTime } from '../services/ground/steady-time'
+import { uploadThread } from '../uploads/pool'
 import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })
 
 const threads = judgingThreads()
+const writeAnew = uploadThread()
 
 let ready: Promise<{ services: Services; context: Context; db: Database }> | undefined
 
@@ -25,6 +27,7 @@ const contextOf = (db: Database, newestOnRecord?: string): Context => ({
   now: steadyTime(newestOnRecord),
   newId: () => randomUUID(),
   threads,
+  writeAnew,
   program: useRuntimeConfig().app.buildId,
   centre: settings.centre,
   log,

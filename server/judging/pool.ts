@@ -6,13 +6,19 @@ import type { Question, Reply } from './asking'
 
 export type AskThread = (question: Question) => Promise<Reply>
 
+/** The built code of a kind of thread, beside the program that was started; null where it was not built. */
+export function threadFile(kind: string, program = process.argv[1] ?? ''): string | null {
+  const filename = join(dirname(program), `${kind}.mjs`)
+  return existsSync(filename) ? filename : null
+}
+
 /**
  * Threads that judge, beside the program that was started. Null where their code was not built, as in
  * development: then everything is judged where it is asked.
  */
-export function judgingThreads(program = process.argv[1] ?? ''): AskThread | null {
-  const filename = join(dirname(program), 'judging.mjs')
-  if (!existsSync(filename)) return null
+export function judgingThreads(program?: string): AskThread | null {
+  const filename = threadFile('judging', program)
+  if (filename === null) return null
   const pool = new Piscina({
     filename,
     minThreads: 0,

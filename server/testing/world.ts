@@ -21,6 +21,7 @@ import { roomPeopleIn } from '../db/rooms'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
+import { anew } from '../uploads/anew'
 
 export const NOON = Date.UTC(2026, 10, 24, 12)
 export const later = (minutes: number, from = NOON): string => new Date(from + minutes * 60_000).toISOString()
@@ -98,6 +99,7 @@ export class World {
       now: () => this.now(),
       newId: () => `id-${(this.#ids += 1)}`,
       threads: null,
+      writeAnew: anew,
       program: 'test',
       log: silent,
     }))

@@ -16,6 +16,7 @@ import { Client } from '../support/client'
 import { givenPaper } from '../../server/testing/given'
 import { startServer } from '../support/server'
 import { ms, say, spreadOf, timed } from './figures'
+import { anew } from '../../server/uploads/anew'
 
 const ACTIVE = 200
 const ROUNDS = 2000
@@ -68,6 +69,7 @@ export async function benchOwnWork(): Promise<void> {
   const db = await openDatabase(file)
   const context: Context = {
     threads: null,
+    writeAnew: anew,
     program: 'test',
     db,
     now: () => new Date().toISOString(),

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { startPaper } from '../support/bench'
 import { By, give, press, see, signIn, text } from '../support/browser'
+import { onOpening, pdf as pdfOf } from '../../server/testing/files'
 import { serverAndBrowser } from '../support/session'
 
 const at = serverAndBrowser()
@@ -63,7 +64,7 @@ describe('evidence of the work', () => {
     expect([sent.type, sent.width, sent.head.includes('Exif')]).toEqual(['image/jpeg', 40, false])
 
     const pdf = join(folder, 'notes.pdf')
-    writeFileSync(pdf, '%PDF-1.4\n%…\n')
+    writeFileSync(pdf, await pdfOf())
     await give(driver, By.id('evidence'), pdf)
     await press(driver, 'Send this file')
     await see(driver, text('notes.pdf'))
@@ -77,5 +78,10 @@ describe('evidence of the work', () => {
     await give(driver, By.id('evidence'), wrong)
     await press(driver, 'Send this file')
     await see(driver, text('Nothing was taken.'))
+    await press(driver, 'Choose another')
+    writeFileSync(wrong, await pdfOf(document => onOpening(document, { S: 'JavaScript', JS: 'app.alert(1)' })))
+    await give(driver, By.id('evidence'), wrong)
+    await press(driver, 'Send this file')
+    await see(driver, text('This PDF holds a script; only pages to look at are taken. Nothing was taken.'))
   })
 })

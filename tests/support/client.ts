@@ -51,6 +51,22 @@ export class Client {
     return cookie === '' ? {} : { cookie }
   }
 
+  /** Sends a file as it is. */
+  async send(path: string, content: Uint8Array): Promise<{ status: number; body: unknown }> {
+    const response = await fetch(`${this.url}${path}`, {
+      method: 'POST',
+      headers: this.#sent(),
+      body: new Uint8Array(content),
+    })
+    return { status: response.status, body: parsed(await response.text()) }
+  }
+
+  /** What is there, as bytes, and under which headers. */
+  async fetch(path: string): Promise<{ headers: Headers; content: Buffer }> {
+    const response = await fetch(`${this.url}${path}`, { headers: this.#sent() })
+    return { headers: response.headers, content: Buffer.from(await response.arrayBuffer()) }
+  }
+
   /** Opens a stream and closes it again: whether it opened, or the status with which it was refused. */
   async opens(path: string): Promise<'done' | number> {
     const stop = new AbortController()

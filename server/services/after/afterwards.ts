@@ -10,6 +10,7 @@ import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting } from '../../db/sittings'
+import type { FileAnew } from '../../uploads/anew'
 import type { Context } from '../ground/context'
 import type { UnitService } from '../giving/units'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
@@ -20,16 +21,7 @@ import { digestOf } from '../sitting/receipts'
 import { isReleased, releasedFrom } from './release'
 import { windowOf } from '../sitting/window'
 
-/** What a file begins with, by its type: nothing else is taken, whatever the name says. */
-const signatures: [string, string, number[]][] = [
-  ['image/jpeg', 'JPEG photo', [0xff, 0xd8, 0xff]],
-  ['image/png', 'PNG picture', [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]],
-  ['application/pdf', 'PDF', [0x25, 0x50, 0x44, 0x46, 0x2d]],
-]
-
-export function typeOf(content: Buffer): string | null {
-  return signatures.find(([, , bytes]) => bytes.every((byte, index) => content[index] === byte))?.[0] ?? null
-}
+type UploadRules = NonNullable<Assignment['settings']['evidence']>
 
 const uploadViewOf = ({ id, name, type, size, at }: Upload): UploadView => ({ id, name, type, size, at })
 
@@ -40,9 +32,11 @@ interface Parts {
 }
 
 /** What comes after a sitting: the receipt, the response as a file, rating, credit, and evidence of the work. */
-export function afterwardsService({ db, now, newId }: Context, { plans, live, units }: Parts) {
+export function afterwardsService({ db, now, newId, writeAnew }: Context, { plans, live, units }: Parts) {
   const sittings = sittingsIn(db)
   const uploads = uploadsIn(db)
+  /** The sittings of which a file is just being looked through. */
+  const arriving = new Set<string>()
 
   async function ended(
     person: Person,
@@ -75,6 +69,25 @@ export function afterwardsService({ db, now, newId }: Context, { plans, live, un
     if (now() >= until)
       throw new Problem(403, 'too-late', 'The time for uploading is over. Ask your trainer.', { until })
     return assignment.settings.evidence
+  }
+
+  /** A file as it is kept, where the rules of the assignment let it in beside those that are there already. */
+  async function taken({ files, megabytes }: UploadRules, content: Buffer, already: number): Promise<FileAnew> {
+    if (already >= files)
+      throw new Problem(
+        409,
+        'enough-files',
+        `${files === 1 ? 'One file is' : `${files} files are`} allowed. Take one away first.`,
+      )
+    if (content.length > megabytes * 1_000_000)
+      throw new Problem(
+        413,
+        'too-large',
+        `A file may have ${megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`,
+      )
+    const found = await writeAnew(content)
+    if ('why' in found) throw new Problem(found.status, found.code, found.why)
+    return found
   }
 
   /** What the trainee decided, and what the unit comes to by what they may know. */
@@ -148,46 +161,39 @@ export function afterwardsService({ db, now, newId }: Context, { plans, live, un
       })
     },
 
-    /** Takes a photo or a PDF. The type is what the content says, never what the name says. */
-    async upload(person: Person, id: string, name: string, content: Buffer): Promise<UploadView> {
+    /** Takes a photo or a PDF, and keeps it written anew. Its type is what it says itself, never what its name says. */
+    async upload(person: Person, id: string, name: string, sent: Buffer): Promise<UploadView> {
       const rules = await openForUploads(person, id)
-      const already = await uploads.of(id)
-      if (already.length >= rules.files)
-        throw new Problem(
-          409,
-          'enough-files',
-          `${rules.files === 1 ? 'One file is' : `${rules.files} files are`} allowed. Take one away first.`,
-        )
-      if (content.length > rules.megabytes * 1_000_000)
-        throw new Problem(
-          413,
-          'too-large',
-          `A file may have ${rules.megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`,
-        )
-      const type = typeOf(content)
-      if (type === null)
-        throw new Problem(
-          415,
-          'wrong-type',
-          `This isn’t a ${signatures.map(([, said]) => said).join(', a ')}. Nothing was taken.`,
-        )
-      const upload = {
-        id: newId(),
-        sittingId: id,
-        name: name.trim().slice(0, 200) || 'unnamed',
-        type,
-        size: content.length,
-        at: now(),
+      if (arriving.has(id))
+        throw new Problem(409, 'one-at-a-time', 'Your last file is still being looked through. Send this one after it.')
+      arriving.add(id)
+      try {
+        const kept = await taken(rules, sent, (await uploads.of(id)).length)
+        const named = name.trim().slice(0, 200) || 'unnamed'
+        const upload = {
+          id: newId(),
+          sittingId: id,
+          name: named,
+          type: kept.type,
+          size: kept.content.length,
+          at: now(),
+        }
+        await uploads.add(upload, Buffer.from(kept.content))
+        return uploadViewOf(upload)
+      } finally {
+        arriving.delete(id)
       }
-      await uploads.add(upload, content)
-      return uploadViewOf(upload)
     },
 
-    async content(person: Person, id: string, uploadId: string): Promise<{ type: string; content: Buffer }> {
+    async content(
+      person: Person,
+      id: string,
+      uploadId: string,
+    ): Promise<{ type: string; name: string; content: Buffer }> {
       await ended(person, id)
       const found = await uploads.find(uploadId)
       if (found?.sittingId !== id) throw notFound('file')
-      return { type: found.type, content: Buffer.from(found.content) }
+      return { type: found.type, name: found.name, content: Buffer.from(found.content) }
     },
 
     async takeAway(person: Person, id: string, uploadId: string): Promise<void> {

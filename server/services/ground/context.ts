@@ -1,5 +1,6 @@
 import type { Database } from '../../db/connection'
 import type { AskThread } from '../../judging/pool'
+import type { WriteAnew } from '../../uploads/pool'
 
 /** What services need from outside, so that tests can stand in for it. */
 export interface Context {
@@ -13,6 +14,8 @@ export interface Context {
   centre?: string
   /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
   threads: AskThread | null
+  /** Writes files anew that people send. */
+  writeAnew: WriteAnew
   log: Log
 }
 

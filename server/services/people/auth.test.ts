@@ -11,6 +11,7 @@ import { refusalOf, World } from '../../testing/world'
 import { authService } from './auth'
 import type { SigningIn } from './auth'
 import { hashPassword } from './password'
+import { anew } from '../../uploads/anew'
 
 let folder: string
 let db: Database
@@ -29,6 +30,7 @@ beforeEach(async () => {
       now: () => new Date(time).toISOString(),
       newId: () => `id-${(ids += 1)}`,
       threads: null,
+      writeAnew: anew,
       program: 'test',
       log: { info: () => undefined, warn: () => undefined, error: () => undefined },
     })

@@ -1,6 +1,7 @@
 import { answerFile } from '../../../../http/handler'
 
+/** A picture to look at here; a document goes to whatever opens documents on the device. */
 export default answerFile(async ({ event, services, person, id }) => {
-  const { type, content } = await services.afterwards.content(await person(), id, event.context.params?.file ?? '')
-  return { type, content, name: `evidence.${type.split('/')[1]}`, inline: true }
+  const file = await services.afterwards.content(await person(), id, event.context.params?.file ?? '')
+  return { ...file, inline: file.type.startsWith('image/') }
 })

@@ -70,7 +70,10 @@ export default defineNuxtConfig({
     compressPublicAssets: { gzip: true, brotli: true },
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
-    externals: { external: ['better-sqlite3', 'piscina'], inline: ['mathjs'] },
+    externals: {
+      external: ['better-sqlite3', 'piscina'],
+      inline: ['mathjs', 'otplib', '@otplib', '@noble/hashes', '@noble/curves'],
+    },
     typescript: { tsConfig: { include: DECLARATIONS } },
   },
   // A page's code is fetched ahead when somebody points at the way to it, not because it could be needed one day.

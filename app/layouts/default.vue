@@ -6,6 +6,7 @@ const menu = useTemplateRef('menu')
 const changing = ref(false)
 const looking = ref(false)
 const listing = ref(false)
+const securing = ref(false)
 
 const places = computed(() => (session.person ? placesOf[session.person.role] : []))
 
@@ -34,6 +35,16 @@ const items = computed(() => [
           listing.value = true
         },
       },
+      ...(session.person?.role === 'trainee'
+        ? []
+        : [
+            {
+              label: 'Second factor…',
+              command: () => {
+                securing.value = true
+              },
+            },
+          ]),
     ],
   },
   { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
@@ -73,6 +84,7 @@ async function leave() {
         <PasswordDialog v-model:visible="changing" />
         <LooksDialog v-model:visible="looking" />
         <SignInsDialog v-model:visible="listing" />
+        <LazySecondFactorDialog v-if="securing" v-model:visible="securing" />
       </template>
     </header>
     <main id="main" tabindex="-1">

@@ -37,6 +37,7 @@ const acts: Record<string, string> = {
   'set-programme': 'set the programme',
   'take-person': 'took from a list',
   'give-password': 'gave a new password',
+  'take-second-factor': 'took off the second factor',
   'close-account': 'closed the account',
   'open-account': 'opened the account',
 }

@@ -12,7 +12,7 @@ async function leave() {
 </script>
 
 <template>
-  <main class="page">
+  <main class="lone-page">
     <section class="panel">
       <h1>A password of your own</h1>
       <p class="soft">
@@ -28,12 +28,6 @@ async function leave() {
 </template>
 
 <style scoped>
-.page {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 1.5rem;
-}
 .panel {
   width: min(100%, 460px);
   padding: 1.75rem;

@@ -10,6 +10,8 @@ const session = useSessionStore()
 const route = useRoute()
 const email = ref('')
 const password = ref('')
+/** Of the authenticator; null until it is asked for, after the password was right. */
+const code = ref<string | null>(null)
 const failure = ref('')
 const busy = ref(false)
 
@@ -34,14 +36,22 @@ async function signIn() {
   busy.value = true
   failure.value = ''
   try {
-    await session.signIn(email.value, password.value)
+    await session.signIn(email.value, password.value, code.value ?? '')
     const to = typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/'
     await navigateTo(to)
   } catch (error) {
-    failure.value = inWords(error)
+    const asksForCode = error instanceof CallFailed && error.code === 'second-factor'
+    if (!asksForCode || code.value !== null) failure.value = inWords(error)
+    if (asksForCode) code.value = ''
   } finally {
     busy.value = false
   }
+}
+watch(code, () => document.getElementById('code')?.focus(), { flush: 'post' })
+
+function anew() {
+  code.value = null
+  password.value = failure.value = ''
 }
 
 async function signInAs(address: string) {
@@ -53,35 +63,51 @@ async function signInAs(address: string) {
 </script>
 
 <template>
-  <main class="page">
+  <main class="lone-page">
     <div class="columns" :class="{ 'with-demo': demo }">
       <section class="panel entry">
         <h1><AnvilMark /> Steady Anvil</h1>
         <p class="soft">Timed work at the bench, marked step by step.</p>
         <form novalidate @submit.prevent="signIn">
-          <label for="email">Sign-in address</label>
-          <InputText
-            id="email"
-            v-model="email"
-            type="email"
-            autocomplete="username"
-            fluid
-            autofocus
-            :invalid="failure !== ''"
-            aria-describedby="failure"
-          />
-          <label for="password">Password</label>
-          <InputText
-            id="password"
-            v-model="password"
-            type="password"
-            autocomplete="current-password"
-            fluid
-            :invalid="failure !== ''"
-            aria-describedby="failure"
-          />
+          <template v-if="code === null">
+            <label for="email">Sign-in address</label>
+            <InputText
+              id="email"
+              v-model="email"
+              type="email"
+              autocomplete="username"
+              fluid
+              autofocus
+              :invalid="failure !== ''"
+              aria-describedby="failure"
+            />
+            <label for="password">Password</label>
+            <InputText
+              id="password"
+              v-model="password"
+              type="password"
+              autocomplete="current-password"
+              fluid
+              :invalid="failure !== ''"
+              aria-describedby="failure"
+            />
+          </template>
+          <template v-else>
+            <label for="code">The code that your authenticator app shows</label>
+            <InputText
+              id="code"
+              v-model="code"
+              autocomplete="one-time-code"
+              maxlength="40"
+              fluid
+              :invalid="failure !== ''"
+              aria-describedby="failure code-help"
+            />
+            <p id="code-help" class="small soft">Six digits, new every 30 seconds. Or one of your recovery codes.</p>
+          </template>
           <p id="failure" role="alert" :class="{ 'notice is-refusal': failure }">{{ failure }}</p>
-          <Button type="submit" label="Sign in" :loading="busy" fluid />
+          <Button type="submit" label="Sign in" :loading="busy" :disabled="code?.trim() === ''" fluid />
+          <Button v-if="code !== null" text label="Somebody else signs in" @click="anew" />
         </form>
       </section>
       <section v-if="demo" class="panel demo" aria-labelledby="demo-head">
@@ -110,12 +136,6 @@ async function signInAs(address: string) {
 </template>
 
 <style scoped>
-.page {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 1.5rem;
-}
 .columns {
   display: grid;
   gap: 1.5rem;
@@ -152,6 +172,9 @@ label:not(:first-child) {
 }
 h2 {
   margin-bottom: 0.25rem;
+}
+.demo .figure {
+  white-space: nowrap;
 }
 .demo ul {
   margin-top: 0.75rem;

@@ -24,10 +24,16 @@ export const useSessionStore = defineStore('session', () => {
     }
   }
 
-  async function signIn(email: string, password: string): Promise<void> {
+  /** Asks again who is signed in, where something of them has changed. */
+  async function lookAgain(): Promise<void> {
+    known.value = false
+    await look()
+  }
+
+  async function signIn(email: string, password: string, code = ''): Promise<void> {
     person.value = await callApi(ownView, '/api/auth/sign-in', {
       method: 'POST',
-      body: { email, password, device: deviceName() },
+      body: { email, password, device: deviceName(), ...(code === '' ? {} : { code }) },
       timeoutMs: SIGN_IN_MS,
     })
     known.value = true
@@ -45,5 +51,5 @@ export const useSessionStore = defineStore('session', () => {
     })
   }
 
-  return { person, look, signIn, signOut, changePassword }
+  return { person, look, lookAgain, signIn, signOut, changePassword }
 })

@@ -11,6 +11,12 @@ export const rating = z.strictObject({
 })
 export type Rating = z.infer<typeof rating>
 
+/** What a receipt says, to be compared. */
+export const verifyRequest = z.strictObject({
+  sittingId: z.string().trim().min(1).max(60),
+  digest: z.string().trim().min(1).max(64),
+})
+
 export const creditRequest = z.strictObject({ counts: z.boolean() })
 
 export const uploadView = z.strictObject({

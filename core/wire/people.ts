@@ -14,6 +14,8 @@ export const accountView = z.strictObject({
   open: z.boolean(),
   /** The trades of a trainee's programme; null where they follow from the papers given. */
   trades: z.array(trade).nullable(),
+  /** Whether a code is asked for beside the password. */
+  secondFactor: z.boolean(),
 })
 export type AccountView = z.infer<typeof accountView>
 
@@ -60,8 +62,8 @@ export const ownPasswordRequest = z.strictObject({
   device: deviceWords,
 })
 
-/** A password for somebody else: whoever gives it gives their own. */
-export const givePasswordRequest = z.strictObject({ own: typedPassword.min(1, 'Enter your own password.') })
+/** What is done after giving one’s own password once more. */
+export const provenRequest = z.strictObject({ own: typedPassword.min(1, 'Enter your own password.') })
 
 /** One place where somebody is signed in. */
 export const ownSignIn = z.strictObject({

@@ -265,6 +265,14 @@ export const sittingNotice = z.discriminatedUnion('kind', [
 ])
 export type SittingNotice = z.infer<typeof sittingNotice>
 
+/** Whether somebody goes on a break, or comes back from it. */
+export const breakRequest = z.strictObject({ on: z.boolean() })
+
+export const messageRequest = z.strictObject({
+  text: z.string().trim().min(1, 'Write something first.').max(1000),
+  taskId: z.string().max(60).nullable().default(null),
+})
+
 export const submitRequest = z.strictObject({
   signedAs: z.string().trim().max(120).optional(),
   leaving: z.boolean().optional(),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { role } from '../people/roles'
+import { typedCode } from './second-factor'
 import { systemCheckReport } from '../assignment/system-check'
 
 export const personView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), role })
@@ -9,6 +10,8 @@ export type PersonView = z.infer<typeof personView>
 export const ownView = personView.extend({
   /** The password is one that somebody gave them: nothing else can be done before they have chosen their own. */
   mustChangePassword: z.boolean(),
+  /** The centre wants a second factor, and there is none: nothing else can be done before it is set up. */
+  mustSetUpFactor: z.boolean(),
 })
 export type OwnView = z.infer<typeof ownView>
 
@@ -18,6 +21,8 @@ export const deviceWords = z.string().trim().max(80).default('')
 export const signInRequest = z.strictObject({
   email: z.string().trim().min(3, 'Enter your sign-in address.').max(200),
   password: z.string().min(1, 'Enter your password.').max(400),
+  /** Of the authenticator, or a recovery code, where the person has a second factor. */
+  code: typedCode.optional(),
   device: deviceWords,
 })
 

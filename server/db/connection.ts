@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname } from 'node:path'
 import knex from 'knex'
 import type { Knex } from 'knex'
@@ -39,6 +39,33 @@ export async function openDatabase(file: string): Promise<Database> {
       },
     },
   })
-  await db.migrate.latest({ migrationSource: migrations })
+  await toNewestSchema(db, file).catch(async (error: unknown) => {
+    await db.destroy()
+    throw error
+  })
   return db
+}
+
+/** Brings the data to the newest schema. What was there before a change of it is kept beside the file. */
+async function toNewestSchema(db: Database, file: string): Promise<void> {
+  const ours = await migrations.getMigrations([])
+  const done = (await db.schema.hasTable('knex_migrations'))
+    ? (await db<{ name: string; id: number }>('knex_migrations').orderBy('id')).map(({ name }) => name)
+    : []
+  const foreign = done.find(name => !ours.includes(name))
+  if (foreign !== undefined)
+    throw new Error(
+      `The data file is of a newer program than this (${foreign}). Start that one, or restore a back-up from before.`,
+    )
+  const [next] = ours.slice(done.length)
+  if (done.length > 0 && next !== undefined) await keepCopy(db, `${file}-before-${next}`)
+  await db.migrate.latest({ migrationSource: migrations })
+}
+
+/** A whole copy in a file of its own; one that is there already is of an attempt before, and stays. */
+async function keepCopy(db: Database, kept: string): Promise<void> {
+  if (existsSync(kept)) return
+  rmSync(`${kept}-making`, { force: true })
+  await db.raw('VACUUM INTO ?', [`${kept}-making`])
+  renameSync(`${kept}-making`, kept)
 }

@@ -16,6 +16,8 @@ export interface Person extends PersonView {
   trades?: Trade[]
   /** Since when nobody signs in to it any more; absent while it is open. */
   closedAt?: string
+  /** Since when a second factor is asked for beside the password; absent where none is. */
+  secondFactorAt?: string
   /** Since when the password is one that somebody gave them; absent where it is their own. */
   passwordGivenAt?: string
 }
@@ -31,6 +33,7 @@ interface Row {
   trades: string | null
   looks: string | null
   password_given_at: string | null
+  second_factor_at: string | null
 }
 
 const programme = z.array(trade).min(1)
@@ -49,6 +52,7 @@ function fromRow(row: Row): Person {
     ...(trades === null ? {} : { trades }),
     ...(closedAt === null ? {} : { closedAt }),
     ...(passwordGivenAt === null ? {} : { passwordGivenAt }),
+    ...(row.second_factor_at === null ? {} : { secondFactorAt: row.second_factor_at }),
   }
 }
 
@@ -88,7 +92,17 @@ export function peopleIn(db: Database) {
     },
     async add(people: readonly Person[]): Promise<void> {
       const rows = people.map(
-        ({ id, name, email, role, about, passwordHash, passwordGivenAt, closedAt, trades }): Omit<Row, 'looks'> => ({
+        ({
+          id,
+          name,
+          email,
+          role,
+          about,
+          passwordHash,
+          passwordGivenAt,
+          closedAt,
+          trades,
+        }): Omit<Row, 'looks' | 'second_factor_at'> => ({
           id,
           name,
           email,

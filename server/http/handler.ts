@@ -24,8 +24,13 @@ import { countStream } from './streams'
 export interface Call {
   event: H3Event
   services: Services
-  /** Who is signed in; throws a Problem with 401 if nobody is, with 403 before they have a password of their own. */
+  /**
+   * Who is signed in; throws a Problem with 401 if nobody is, with 403 before they have a password of their own, and
+   * the second factor that the centre may want.
+   */
   person(): Promise<Person>
+  /** The same, with a second factor or without. */
+  owner(): Promise<Person>
   /** The same, whosever password it is. */
   anyone(): Promise<Person>
   /** The sign-in that is used, good or not. */
@@ -52,10 +57,16 @@ async function callOf(event: H3Event): Promise<Call> {
     asking.set(event, person.id)
     return person
   }
-  const person = async (): Promise<Person> => {
+  const owner = async (): Promise<Person> => {
     const found = await anyone()
     if (found.passwordGivenAt !== undefined)
       throw new Problem(403, 'own-password-first', 'Choose a password of your own first.')
+    return found
+  }
+  const person = async (): Promise<Person> => {
+    const found = await owner()
+    if (services.factors.isMissing(found))
+      throw new Problem(403, 'second-factor-first', 'Set up your second factor first.')
     return found
   }
   return {
@@ -63,6 +74,7 @@ async function callOf(event: H3Event): Promise<Call> {
     services,
     signInId,
     anyone,
+    owner,
     person,
     staff: async action => allowed(await person(), action),
     body: (schema, limits) => readBodyAs(event, schema, { ...USUAL, ...limits }),

@@ -1,7 +1,16 @@
 import type { OwnView } from '../../core/wire/work'
+import type { Services } from '../services'
 import type { Person } from '../db/people'
 
 /** What of somebody leaves the server for themselves. */
-export function ownPerson({ id, name, email, role, passwordGivenAt }: Person): OwnView {
-  return { id, name, email, role, mustChangePassword: passwordGivenAt !== undefined }
+export function ownPerson(person: Person, { factors }: Services): OwnView {
+  const { id, name, email, role, passwordGivenAt } = person
+  return {
+    id,
+    name,
+    email,
+    role,
+    mustChangePassword: passwordGivenAt !== undefined,
+    mustSetUpFactor: factors.isMissing(person),
+  }
 }

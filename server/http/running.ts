@@ -30,6 +30,7 @@ const contextOf = (db: Database, newestOnRecord?: string): Context => ({
   writeAnew,
   program: useRuntimeConfig().app.buildId,
   centre: settings.centre,
+  secondFactorDemanded: settings.secondFactor,
   log,
 })
 

@@ -20,6 +20,8 @@ export const settings = {
   logLevel: process.env.ANVIL_LOG ?? 'info',
   /** The name of the centre: no password is made of it. */
   centre: process.env.ANVIL_CENTRE ?? '',
+  /** Whether trainers, invigilators and administrators have to have a second factor beside their password. */
+  secondFactor: process.env.ANVIL_SECOND_FACTOR === '1',
   /** Addresses or networks (CIDR) of proxies whose word on who calls, by which name and protocol, is taken. */
   trustedProxies: listOf(process.env.ANVIL_TRUSTED_PROXIES),
   /** Names under which the server may be called, with their port where it isn’t the usual one; all, if none is set. */

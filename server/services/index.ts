@@ -22,6 +22,7 @@ import { recordingService } from './sitting/recordings'
 import { rescoringService } from './after/rescoring'
 import { resultService } from './after/results'
 import { roomService } from './room/rooms'
+import { secondFactors } from './people/second-factor'
 import { sittingService } from './sitting/sittings'
 import { skillService } from './after/skills'
 import { startingService } from './sitting/starting'
@@ -37,7 +38,8 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   const presence = presenceBook(context.now)
   const writer = sittingWriter(context, { live, notices, judging })
   const audit = auditService(context)
-  const auth = authService(context)
+  const factors = secondFactors(context)
+  const auth = authService(context, factors)
   const gates = gateKeeper()
   const starting = startingService(context, plans, gates, notices)
   const sittings = sittingService(context, { live, writer, starting, notices, presence, judging })
@@ -45,6 +47,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   return {
     plans,
     auth,
+    factors,
     work: workService(context, plans, starting),
     starting,
     sittings,
@@ -60,7 +63,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     marking: markingService(context, { plans, live, judging, audit }),
     units,
     adjusting: adjustingService(context, audit),
-    people: peopleService(context, { auth, audit }),
+    people: peopleService(context, { auth, factors, audit }),
     looks: looksService(context),
     rescoring: rescoringService(context, { plans, judging, audit }),
     audit,

@@ -21,6 +21,7 @@ import { roomPeopleIn } from '../db/rooms'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
+import type { Context } from '../services/ground/context'
 import { anew } from '../uploads/anew'
 
 export const NOON = Date.UTC(2026, 10, 24, 12)
@@ -92,7 +93,7 @@ export class World {
   }
 
   /** Everything in memory is forgotten, as after a start of the server. */
-  restart(): Services {
+  restart(otherwise: Partial<Context> = {}): Services {
     const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
     return (this.services = servicesOf({
       db: this.db,
@@ -102,6 +103,7 @@ export class World {
       writeAnew: anew,
       program: 'test',
       log: silent,
+      ...otherwise,
     }))
   }
 

@@ -32,6 +32,7 @@ const theirsAndMarkers: Row = { ...theirs, trainer: 'done', administrator: 'done
 /** Markers see that it is there, and are told that only the trainee may. */
 const theirsAlone: Row = { ...theirs, trainer: 403, administrator: 403 }
 const trainers: Row = { nobody: 401, own: 403, other: 403, trainer: 'done', invigilator: 403, administrator: 'done' }
+const staff: Row = { ...signedIn, own: 403, other: 403 }
 /** Markers are let in, and told that no person marks this. */
 const noSuchPart: Row = { ...trainers, trainer: 404, administrator: 404 }
 const invigilators: Row = { ...trainers, trainer: 403, invigilator: 'done' }
@@ -49,6 +50,11 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/me/sign-ins': [signedIn, '/api/me/sign-ins'],
   'DELETE /api/me/sign-ins': [signedIn, '/api/me/sign-ins'],
   'DELETE /api/me/sign-ins/[id]': [signedIn, '/api/me/sign-ins/none'],
+  'GET /api/me/second-factor': [staff, '/api/me/second-factor'],
+  'POST /api/me/second-factor': [staff, '/api/me/second-factor', { own: 'slipway-64' }],
+  'PUT /api/me/second-factor': [staff, '/api/me/second-factor', { code: '1' }],
+  'POST /api/me/second-factor/codes': [staff, '/api/me/second-factor/codes', { own: 'slipway-64' }],
+  'POST /api/me/second-factor/off': [staff, '/api/me/second-factor/off', { own: 'slipway-64' }],
   'GET /api/me/looks': [signedIn, '/api/me/looks'],
   'PUT /api/me/looks': [signedIn, '/api/me/looks', { lineSpacing: 'wide' }],
   'GET /api/assignments': [signedIn, '/api/assignments'],
@@ -142,6 +148,11 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
     { csv: 'name,email\nAda Reed,ada.reed@sallowmere.test', take: true },
   ],
   'POST /api/people/[id]/password': [administrators, '/api/people/robin-tarn/password', { own: 'slipway-64' }],
+  'POST /api/people/[id]/second-factor/off': [
+    administrators,
+    '/api/people/robin-tarn/second-factor/off',
+    { own: 'slipway-64' },
+  ],
   'PUT /api/people/[id]/programme': [administrators, '/api/people/robin-tarn/programme', { trades: null }],
   'PUT /api/people/[id]/account': [administrators, '/api/people/robin-tarn/account', { open: true }],
   'PUT /api/people/[id]/adjustments': [

@@ -1,8 +1,7 @@
-import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { resultView } from '../../core/wire/result'
-import type { EventsResponse } from '../../core/wire/sitting'
 import { check, Client, post } from '../support/client'
+import { load } from '../support/load'
 import { logOf } from '../support/log'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
@@ -16,46 +15,6 @@ beforeAll(async () => {
   server = await startServer({ ANVIL_LOG: 'error' })
 })
 afterAll(() => server.stop())
-
-const entry = (amount: number) =>
-  post(TASK, {
-    date: '2026-10-31',
-    narration: `No. ${amount}`,
-    lines: [
-      { account: '6010', debit: `${amount}.00` },
-      { account: '2100', credit: `${amount}.00` },
-    ],
-  })
-
-/**
- * Sends entries one after the other until told to stop; what the server didn't answer is sent again with the same
- * id.
- */
-async function load(
-  client: Client,
-  sittingId: string,
-  acknowledged: Set<string>,
-  running: () => boolean,
-): Promise<void> {
-  for (let amount = 1; running(); amount += 1) {
-    const event = { id: randomUUID(), at: new Date().toISOString(), ...entry(amount) }
-    while (running()) {
-      const answer = await client
-        .call('POST', `/api/sittings/${sittingId}/events`, { events: [event] })
-        .catch(() => null)
-      if (answer?.status === 200) {
-        const {
-          outcomes: [outcome],
-        } = answer.body as EventsResponse
-        if (outcome?.status !== 'accepted' && outcome?.status !== 'duplicate')
-          throw new Error(`not taken: ${JSON.stringify(outcome)}`)
-        acknowledged.add(event.id)
-        break
-      }
-      await new Promise(done => setTimeout(done, 20))
-    }
-  }
-}
 
 describe('a server that is killed', () => {
   it(`${KILLS} times under load loses nothing that it acknowledged, takes nothing twice, and goes on`, async () => {

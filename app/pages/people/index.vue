@@ -15,8 +15,9 @@ const shown = computed(() => {
   )
 })
 
+type Act = 'password' | 'factor' | 'close' | 'open'
 /** What is being asked before it is done. */
-const asked = shallowRef<{ what: 'password' | 'close' | 'open'; who: AccountView } | null>(null)
+const asked = shallowRef<{ what: Act; who: AccountView } | null>(null)
 const given = shallowRef<GivenPassword | null>(null)
 /** Whose programme is being set. */
 const programme = shallowRef<AccountView | null>(null)
@@ -25,8 +26,9 @@ function took(changed: AccountView) {
   programme.value = null
 }
 const refusal = ref('')
-/** The administrator's own password: who gives one gives theirs. */
+/** The administrator's own password: what lets others in is changed with it. */
 const own = ref('')
+const needsOwn = computed(() => asked.value?.what === 'password' || asked.value?.what === 'factor')
 const busy = ref(false)
 const words = {
   password: {
@@ -36,6 +38,13 @@ const words = {
       'The present password stops working, and every device that is signed in is signed out. ' +
       'The new one is for their first sign-in, within fourteen days. ' +
       'A paper that is under way goes on when they sign in again; its clock doesn’t stop.',
+  },
+  factor: {
+    title: 'Take off the second factor',
+    button: 'Take it off',
+    says:
+      'For somebody who has lost their authenticator and their recovery codes: their password alone lets them in then, ' +
+      'and every device that is signed in is signed out. Be sure who is asking.',
   },
   close: {
     title: 'Close the account',
@@ -49,7 +58,7 @@ const words = {
   },
 }
 
-function ask(what: 'password' | 'close' | 'open', who: AccountView) {
+function ask(what: Act, who: AccountView) {
   asked.value = { what, who }
   refusal.value = ''
   own.value = ''
@@ -65,7 +74,13 @@ async function go() {
         method: 'POST',
         body: { own: own.value },
       })
-    else {
+    else if (what === 'factor') {
+      await callApi(z.unknown(), `/api/people/${who.id}/second-factor/off`, {
+        method: 'POST',
+        body: { own: own.value },
+      })
+      took({ ...who, secondFactor: false })
+    } else {
       const { open } = await callApi(openRequest, `/api/people/${who.id}/account`, {
         method: 'PUT',
         body: { open: what === 'open' },
@@ -111,7 +126,7 @@ async function go() {
           :aria-label="`Programme of ${data.name}: ${data.trades?.join(', ') ?? 'by papers given'}`"
           @click="programme = data" /></template
     ></Column>
-    <Column header-style="width: 17rem">
+    <Column header-style="width: 24rem">
       <template #body="{ data }">
         <div class="acts">
           <Button
@@ -121,6 +136,15 @@ async function go() {
             label="New password…"
             :aria-label="`New password for ${data.name}`"
             @click="ask('password', data)"
+          />
+          <Button
+            v-if="data.secondFactor && data.id !== session.person?.id"
+            outlined
+            severity="secondary"
+            size="small"
+            label="Second factor…"
+            :aria-label="`Second factor… of ${data.name}`"
+            @click="ask('factor', data)"
           />
           <Button
             v-if="data.id !== session.person?.id"
@@ -147,17 +171,14 @@ async function go() {
         <strong>{{ asked.who.name }}</strong>, {{ asked.who.email }}
       </p>
       <p class="notice">{{ words[asked.what].says }}</p>
-      <form v-if="asked.what === 'password'" id="give-password" @submit.prevent="go">
-        <label class="own" for="own-password">Your own password</label>
-        <InputText id="own-password" v-model="own" type="password" autocomplete="current-password" fluid autofocus />
-      </form>
+      <form v-if="needsOwn" @submit.prevent="go"><OwnPassword id="own-password" v-model="own" /></form>
       <p v-if="refusal" class="notice is-refusal" role="alert">{{ refusal }}</p>
     </div>
     <template #footer
       ><Button outlined severity="secondary" label="Don’t" @click="asked = null" /><Button
         :label="asked ? words[asked.what].button : ''"
         :loading="busy"
-        :disabled="asked?.what === 'password' && own === ''"
+        :disabled="needsOwn && own === ''"
         @click="go"
     /></template>
   </Dialog>
@@ -207,8 +228,5 @@ async function go() {
 }
 :deep(td) {
   padding: 0.35rem 0.9rem;
-}
-.own {
-  font-weight: 600;
 }
 </style>

@@ -2,4 +2,4 @@ import { ownView } from '../../../core/wire/work'
 import { answer } from '../../http/handler'
 import { ownPerson } from '../../http/person'
 
-export default answer(ownView, async ({ anyone }) => ownPerson(await anyone()))
+export default answer(ownView, async ({ anyone, services }) => ownPerson(await anyone(), services))

@@ -9,5 +9,5 @@ export default answer(ownView, async ({ event, services, anyone, body }) => {
   const { current, wanted, device } = await body(ownPasswordRequest)
   const { signInId } = await services.auth.changePassword(who, current, wanted, device)
   await (await sessionOf(event)).update({ signInId })
-  return ownPerson(await services.auth.personOf(signInId))
+  return ownPerson(await services.auth.personOf(signInId), services)
 })

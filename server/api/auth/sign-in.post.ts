@@ -9,5 +9,5 @@ export default answer(ownView, async ({ event, services, body, network, signInId
   const { signInId, person, token: kept } = await services.auth.signIn({ ...asked, network, token, instead })
   keepDeviceToken(event, kept)
   await (await sessionOf(event)).update({ signInId })
-  return ownPerson(person)
+  return ownPerson(person, services)
 })

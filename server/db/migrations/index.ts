@@ -10,6 +10,7 @@ import * as theMarkingDesk from './0008-the-marking-desk'
 import * as recordings from './0009-recordings'
 import * as looks from './0010-looks'
 import * as signIns from './0011-sign-ins'
+import * as secondFactors from './0012-second-factors'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -24,6 +25,7 @@ const all: [string, Knex.Migration][] = [
   ['0009-recordings', recordings],
   ['0010-looks', looks],
   ['0011-sign-ins', signIns],
+  ['0012-second-factors', secondFactors],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

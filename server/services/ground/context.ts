@@ -12,6 +12,8 @@ export interface Context {
   program: string
   /** The name of the centre that this is run for, where it is set. */
   centre?: string
+  /** Whether everyone of staff has to have a second factor. */
+  secondFactorDemanded?: boolean
   /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
   threads: AskThread | null
   /** Writes files anew that people send. */

@@ -8,10 +8,12 @@ import type { Database } from '../../db/connection'
 import { peopleIn } from '../../db/people'
 
 import { refusalOf, World } from '../../testing/world'
+import { anew } from '../../uploads/anew'
+import type { Context } from '../ground/context'
 import { authService } from './auth'
 import type { SigningIn } from './auth'
 import { hashPassword } from './password'
-import { anew } from '../../uploads/anew'
+import { secondFactors } from './second-factor'
 
 let folder: string
 let db: Database
@@ -24,16 +26,16 @@ beforeEach(async () => {
   db = await openDatabase(join(folder, 'data.sqlite'))
   time = Date.UTC(2026, 10, 24, 12)
   let ids = 0
-  later = () =>
-    authService({
-      db,
-      now: () => new Date(time).toISOString(),
-      newId: () => `id-${(ids += 1)}`,
-      threads: null,
-      writeAnew: anew,
-      program: 'test',
-      log: { info: () => undefined, warn: () => undefined, error: () => undefined },
-    })
+  const context: Context = {
+    db,
+    now: () => new Date(time).toISOString(),
+    newId: () => `id-${(ids += 1)}`,
+    threads: null,
+    writeAnew: anew,
+    program: 'test',
+    log: { info: () => undefined, warn: () => undefined, error: () => undefined },
+  }
+  later = () => authService(context, secondFactors(context))
   auth = later()
   await peopleIn(db).add([
     {

@@ -11,9 +11,10 @@ import { attempts } from '../ground/attempts'
 import type { Context } from '../ground/context'
 import { notFound, Problem } from '../ground/problem'
 import { commonPasswords } from './common-passwords'
-import { signInGuard } from './guard'
+import { notTooOften, signInGuard } from './guard'
 import type { From } from './guard'
 import { hashPassword, isOutdated, verifyPassword } from './password'
+import type { SecondFactors } from './second-factor'
 
 const HOUR = 3600_000
 /** A sign-in is good for so long, and ends before when nothing was heard of it for a while. */
@@ -31,6 +32,8 @@ const KNOWN_FOR_MS = 5000
 export interface SigningIn {
   email: string
   password: string
+  /** Of the authenticator, where the person has one. */
+  code?: string
   network: string
   /** What the device’s own cookie holds, whoever signs in on it. */
   token?: string | undefined
@@ -43,7 +46,7 @@ export interface SigningIn {
 const digestOf = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 /** Signing in and out. A sign-in is kept on the server, which can end it at any moment. */
-export function authService({ db, now, newId, log, centre = '' }: Context) {
+export function authService({ db, now, newId, log, centre = '' }: Context, factors: SecondFactors) {
   const people = peopleIn(db)
   const signIns = signInsIn(db)
   const devices = devicesIn(db)
@@ -102,6 +105,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context) {
      */
     async signIn(asked: SigningIn): Promise<{ signInId: string; person: Person; token: string }> {
       const person = await recognised(asked)
+      await factors.letIn(person, asked.code ?? '')
       if (person.passwordGivenAt !== undefined && ms(now()) - ms(person.passwordGivenAt) > GIVEN_FOR_MS)
         throw new Problem(
           403,
@@ -117,15 +121,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context) {
 
     /** Lets somebody go on who gives their own password once more; throws a Problem with 422 or 429. */
     async prove(person: Person, password: string, field: string): Promise<void> {
-      const seconds = await proving.take(person.id)
-      if (seconds > 0)
-        throw new Problem(
-          429,
-          'too-many-sign-ins',
-          `Your password was wrong too often. Try again in ${Math.ceil(seconds / 60)} min.`,
-          undefined,
-          seconds,
-        )
+      notTooOften(await proving.take(person.id), 'Your password was wrong too often.')
       const { passwordHash } = (await people.byId(person.id)) ?? person
       if (!(await verifyPassword(password, passwordHash))) {
         log.warn({ account: person.id }, 'own password wrong')
@@ -174,6 +170,11 @@ export function authService({ db, now, newId, log, centre = '' }: Context) {
       forget(person.id, current)
       await signIns.revokeAllOf(person.id, now(), current)
       log.info({ person: person.id }, 'other sign-ins ended')
+    },
+
+    /** Something of somebody has changed: who they are is looked up anew at their next call. */
+    changed(personId: string): void {
+      forget(personId)
     },
 
     /** Ends every sign-in of a person, on all devices. */

@@ -3,6 +3,13 @@ import { Problem } from '../ground/problem'
 
 const QUARTER_HOUR = 900
 
+/** Throws a Problem with 429 where there are seconds to wait; `why` says what there was too much of. */
+export function notTooOften(seconds: number, why: string): void {
+  if (seconds === 0) return
+  const wait = seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`
+  throw new Problem(429, 'too-many-sign-ins', `${why} Try again in ${wait}.`, undefined, seconds)
+}
+
 /** Where a sign-in comes from. */
 export interface From {
   /** As it was typed, in lower case. */
@@ -50,13 +57,7 @@ export function signInGuard() {
         const seconds = await limit.take(key)
         if (seconds === 0) continue
         await Promise.all(counts.slice(0, at).map(earlier => earlier.limit.giveBack(earlier.key)))
-        throw new Problem(
-          429,
-          'too-many-sign-ins',
-          `Too many sign-ins have failed. Try again in ${seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`}.`,
-          undefined,
-          seconds,
-        )
+        notTooOften(seconds, 'Too many sign-ins have failed.')
       }
     },
     /** The attempt was right: it counts for nothing, and what its address there had used up is forgotten. */

@@ -14,6 +14,7 @@ import type { AuthService } from './auth'
 import type { Context } from '../ground/context'
 import { commonPasswords } from './common-passwords'
 import { hashPassword } from './password'
+import type { SecondFactors } from './second-factor'
 import { notFound, Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
 
@@ -28,7 +29,7 @@ const newPassword = (): string => readable(3)
 /** Who has an account here: read in from lists, given passwords, closed and opened again. */
 export function peopleService(
   { db, now, newId, log, centre = '' }: Context,
-  { auth, audit }: { auth: AuthService; audit: AuditService },
+  { auth, factors, audit }: { auth: AuthService; factors: SecondFactors; audit: AuditService },
 ) {
   const people = peopleIn(db)
 
@@ -87,7 +88,7 @@ export function peopleService(
     /** Everyone with an account, by name. */
     async list(): Promise<AccountView[]> {
       const cohorts = await cohortsIn(db).titles()
-      return (await people.all()).map(({ id, name, email, role, closedAt, trades }) => ({
+      return (await people.all()).map(({ id, name, email, role, closedAt, trades, secondFactorAt }) => ({
         id,
         name,
         email,
@@ -95,6 +96,7 @@ export function peopleService(
         cohorts: cohorts.get(id) ?? [],
         open: closedAt === undefined,
         trades: trades ?? null,
+        secondFactor: secondFactorAt !== undefined,
       }))
     },
 
@@ -171,6 +173,15 @@ export function peopleService(
       await auth.renewed(person)
       await audit.note(staff, 'give-password', [{ subjectId: id }])
       return { name, email, password }
+    },
+
+    /** Takes off the second factor of somebody who has lost it; what they were signed in to ends. */
+    async takeFactorOff(staff: Person, id: string, own: string): Promise<void> {
+      await auth.prove(staff, own, 'own')
+      const person = await found(id)
+      await factors.takeOff(person)
+      await auth.revokeAllOf(id)
+      await audit.note(staff, 'take-second-factor', [{ subjectId: id }])
     },
 
     /** Says which trades a trainee's programme has: what their report and their gaps are about. */

@@ -1,0 +1,46 @@
+import { randomUUID } from 'node:crypto'
+import type { EventsResponse } from '../../core/wire/sitting'
+import { post } from './client'
+import type { Client } from './client'
+
+const TASK = 'wages-worked-not-paid'
+
+const entry = (amount: number) =>
+  post(TASK, {
+    date: '2026-10-31',
+    narration: `No. ${amount}`,
+    lines: [
+      { account: '6010', debit: `${amount}.00` },
+      { account: '2100', credit: `${amount}.00` },
+    ],
+  })
+
+/**
+ * Sends entries one after the other until told to stop; what the server didn't answer is sent again with the same
+ * id.
+ */
+export async function load(
+  client: Client,
+  sittingId: string,
+  acknowledged: Set<string>,
+  running: () => boolean,
+): Promise<void> {
+  for (let amount = 1; running(); amount += 1) {
+    const event = { id: randomUUID(), at: new Date().toISOString(), ...entry(amount) }
+    while (running()) {
+      const answer = await client
+        .call('POST', `/api/sittings/${sittingId}/events`, { events: [event] })
+        .catch(() => null)
+      if (answer?.status === 200) {
+        const {
+          outcomes: [outcome],
+        } = answer.body as EventsResponse
+        if (outcome?.status !== 'accepted' && outcome?.status !== 'duplicate')
+          throw new Error(`not taken: ${JSON.stringify(outcome)}`)
+        acknowledged.add(event.id)
+        break
+      }
+      await new Promise(done => setTimeout(done, 20))
+    }
+  }
+}

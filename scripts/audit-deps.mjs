@@ -5,7 +5,7 @@ import { root } from './steps.mjs'
 
 /**
  * What is known of the packages that this stands on: their licences, by package-lock.json, and reported faults, where
- * the registry that npm is set to answers. Ends with 1 where something is to be done, with 2 where nobody could be asked.
+ * the registry that npm is set to answers. Ends with 1 where something is to be done, with 2 where none answered.
  */
 const LICENCES = ['MIT', 'ISC', 'BSD-2-Clause', 'BSD-3-Clause', '0BSD', 'Apache-2.0', 'MPL-2.0', 'OFL-1.1', 'Zlib']
 const ALSO_FREE = [

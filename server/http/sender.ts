@@ -36,9 +36,12 @@ function isForeign(event: H3Event): boolean {
   return origin !== undefined && origin !== calledUrl(event).origin
 }
 
+const METHODS = ['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']
+
 /** Why a request isn’t looked at any further, or null. Whether the server is there is told to everyone. */
 export function refusalOf(event: H3Event): Problem | null {
   if (event.path.split('?')[0] === '/api/health') return null
+  if (!METHODS.includes(getMethod(event))) return new Problem(405, 'no-such-method', 'Nothing here is called that way.')
   const { host, protocol } = calledUrl(event)
   if (settings.hosts.length > 0 && !settings.hosts.includes(host.toLowerCase()))
     return new Problem(421, 'other-host', 'This server isn’t called that.')

@@ -64,6 +64,15 @@ describe('a page', () => {
   })
 })
 
+describe('a method that nothing here has', () => {
+  it.each(['TRACE', 'PATCH', 'PROPFIND'])('%s is refused, on pages too', async method => {
+    const status = await new Promise(done => {
+      request(`${server.url}/sign-in`, { method }, answer => done(answer.resume().statusCode)).end()
+    })
+    expect(status).toBe(405)
+  })
+})
+
 describe('a write', () => {
   it.each([
     ['of a page of another site', { 'sec-fetch-site': 'cross-site' }, 403],

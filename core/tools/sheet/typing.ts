@@ -1,3 +1,4 @@
+import { MOST_TEXT } from './formula/values'
 import { readDay, readTime } from './formula/dates'
 import { readNumber } from './formula/converting'
 import { tidied } from './formula/rewriting'
@@ -9,7 +10,6 @@ import { Formula } from './workbook/formula'
 import type { Input } from './workbook/workbook'
 
 /** The most characters that a cell holds. */
-export const MOST_TEXT = 32_767
 
 export type Typed =
   { ok: true; input: Input | undefined; number?: string } | { ok: false; refusal: string; at?: number }

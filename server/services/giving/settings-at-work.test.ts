@@ -4,6 +4,7 @@ import type { AssignmentSettings, AssignmentSettingsInput } from '../../../core/
 import { testPairs } from '../../testing/pairs'
 import type { BeforeWork, Pair } from '../../testing/pairs'
 import { accrual, checkAccrual, later, refusalOf, World } from '../../testing/world'
+import { pdf, plainJpeg } from '../../testing/files'
 
 /** The settings that bite from the start of the work on; those before it stand in settings.test.ts. */
 let world: World
@@ -327,17 +328,17 @@ const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
         const id = await sit()
         const upload = (content: Buffer) =>
           refusalOf(world.services.afterwards.upload(world.people.isla, id, 'a.pdf', content))
-        const pdf = Buffer.from('%PDF-1.7 …')
+        const document = await pdf()
         expect(await upload(Buffer.from('MZ, says it is a PDF'))).toBe('wrong-type')
-        expect(await upload(Buffer.concat([pdf, Buffer.alloc(1_000_001)]))).toBe('too-large')
-        expect([await upload(pdf), await upload(pdf), await upload(pdf)]).toEqual([
+        expect(await upload(Buffer.concat([document, Buffer.alloc(1_000_001)]))).toBe('too-large')
+        expect([await upload(document), await upload(document), await upload(document)]).toEqual([
           'nothing',
           'nothing',
           'enough-files',
         ])
         const [first] = (await world.after(id)).evidence!.uploads
         await world.services.afterwards.takeAway(world.people.isla, id, first!.id)
-        expect(await upload(Buffer.from([0xff, 0xd8, 0xff, 0xe0]))).toBe('nothing')
+        expect(await upload(plainJpeg())).toBe('nothing')
         world.pass(30)
         expect(await refusalOf(world.services.afterwards.takeAway(world.people.isla, id, first!.id))).toBe('too-late')
       },

@@ -29,6 +29,9 @@ const DEVICE_FOR_MS = 400 * 24 * HOUR
 /** Who has signed in isn’t looked up anew for so long; what ends a sign-in is told here at once. */
 const KNOWN_FOR_MS = 5000
 
+/** Of chance in what names a sign-in. */
+const SIGN_IN_BYTES = 24
+
 export interface SigningIn {
   email: string
   password: string
@@ -57,7 +60,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
   const noOne = hashPassword(newId())
 
   async function newSignIn(person: Person, device: string): Promise<string> {
-    const [id, at] = [newId(), now()]
+    const [id, at] = [randomBytes(SIGN_IN_BYTES).toString('base64url'), now()]
     const expiresAt = iso(ms(at) + GOOD_FOR_MS)
     await signIns.add({ id, personId: person.id, createdAt: at, expiresAt, seenAt: at, device })
     return id

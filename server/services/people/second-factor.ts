@@ -11,8 +11,8 @@ import { readable } from '../ground/readable'
 import { notTooOften } from './guard'
 
 const RECOVERY_CODES = 10
-/** Each has 79 bits, more than anybody tries, so a plain digest keeps it. */
-const GROUPS = 4
+/** Each has 118 bits: from 112 on, a plain digest keeps it (OWASP ASVS 5.0, 6.5.2). */
+const GROUPS = 6
 /** A code is taken one step of 30 s early or late as well (RFC 6238, 5.2). */
 const TOLERANCE_S = 30
 

@@ -155,3 +155,30 @@ describe('whatever is done', () => {
     )
   })
 })
+
+describe('a change that takes too much computing', () => {
+  const heavy = '=SUMPRODUCT(SEQUENCE(100000)*1)'
+  const rows = (count: number): string[][] => Array.from({ length: count }, () => [heavy])
+  const write = (count: number): unknown => ({ type: 'cells.write', sheet: 'One', cell: 'A1', rows: rows(count) })
+
+  it('is refused whole, and what is there goes on as before', () => {
+    const state = workbookOf({ One: [[], [], [], [null, '=1+1']] })
+    const applied = apply(state, sheetOp.parse(write(200)))
+    expect(applied).toEqual({
+      ok: false,
+      refusal: 'This takes more computing than a change may. Nothing was changed.',
+    })
+    const next = played(state, [write(3), { type: 'cell.write', sheet: 'One', cell: 'C1', text: '=A1+B4' }])
+    expect(values(next)).toEqual(values({ ...next, workbook: new Calculator().whole(next.workbook) }))
+  })
+
+  it('of one formula is an error in its cell, the same wherever it is worked out', () => {
+    const next = played(workbookOf({ One: [[]] }), [
+      { type: 'cell.write', sheet: 'One', cell: 'A1', text: '=COMBIN(1E15,5E14)' },
+      { type: 'cell.write', sheet: 'One', cell: 'A2', text: '=SUBSTITUTE(REPT("a",32767),"a",REPT("b",32767))' },
+      { type: 'cell.write', sheet: 'One', cell: 'A3', text: '=IFERROR(A1,"too much")' },
+    ])
+    expect(JSON.stringify(values(next))).toContain('too much')
+    expect(values(next)).toEqual(values({ ...next, workbook: new Calculator().whole(next.workbook) }))
+  })
+})

@@ -1,4 +1,6 @@
 import { resultOf } from '../formula/evaluate'
+import { counting } from '../formula/spending'
+import { Refusal } from '../ops/refusal'
 import type { Surroundings } from '../formula/surroundings'
 import { CIRCLE, isMatrix, NO_ROOM, WRONG_TYPE } from '../formula/values'
 import type { Area, Matrix, Scalar, SheetError } from '../formula/values'
@@ -51,21 +53,28 @@ export class Calculator {
     return this.#anew(workbook)
   }
 
-  /** `after` with what changed since `before` worked out anew. The values of `before` are right. */
+  /**
+   * `after` with what changed since `before` worked out anew. The values of `before` are right. Throws a Refusal where
+   * that is too much for one change.
+   */
   changed(before: Workbook, after: Workbook): Workbook {
     this.#dependencies.follow(before)
     const cells = this.#dependencies.follow(after)
+    const tooMuch = counting()
+    const watch = (): void => {
+      if (tooMuch()) throw new Refusal('This takes more computing than a change may. Nothing was changed.')
+    }
     if (cells !== null && !this.#circled.has(before)) {
-      const calculation = new Calculation(after, this.#dependencies)
+      const calculation = new Calculation(after, this.#dependencies, watch)
       const worked = calculation.after(cells)
       if (!calculation.circled) return worked
     }
     // Where there are circles, what is one hangs on where one begins: it is begun in the same place always.
-    return this.#anew(after)
+    return this.#anew(after, watch)
   }
 
-  #anew(workbook: Workbook): Workbook {
-    const calculation = new Calculation(workbook, this.#dependencies)
+  #anew(workbook: Workbook, watch?: () => void): Workbook {
+    const calculation = new Calculation(workbook, this.#dependencies, watch)
     const worked = calculation.all()
     if (calculation.circled) this.#circled.add(worked)
     return worked
@@ -85,6 +94,8 @@ class Calculation {
   constructor(
     private readonly workbook: Workbook,
     private readonly dependencies: Dependencies,
+    /** Called after each formula. */
+    private readonly watch: () => void = () => undefined,
   ) {
     this.#here.today = workbook.today
     this.#values = workbook.sheets.map(({ values }) => new CellsDraft<Working>(values))
@@ -265,6 +276,7 @@ class Calculation {
     for (;;) {
       try {
         this.#put(cell, resultOf(cell.formula.tree, this.#around(cell)))
+        this.watch()
         return
       } catch (wanted) {
         if (!(wanted instanceof NotYet)) throw wanted

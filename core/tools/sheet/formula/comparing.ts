@@ -2,6 +2,7 @@ import { readNumber } from './converting'
 import { isError, to15Digits } from './values'
 import type { Scalar, SheetError } from './values'
 import { hasWildcard, wildcardPattern } from './wildcards'
+import { spend } from './spending'
 
 type Plain = Exclude<Scalar, SheetError>
 
@@ -21,6 +22,7 @@ function filled(value: Plain, other: Plain): number | string | boolean {
  * regard to case; numbers by 15 significant digits, so that 0.1+0.2 equals 0.3.
  */
 export function compared(one: Plain, other: Plain): number {
+  spend(1)
   const [left, right] = [filled(one, other), filled(other, one)]
   if (typeof left === 'number' && typeof right === 'number') return to15Digits(left) - to15Digits(right)
   if (typeof left === 'string' && typeof right === 'string') return collator.compare(left, right)

@@ -15,11 +15,14 @@ import {
   matrixFrom,
   matrixOf,
   NO_NAME,
+  NO_NUMBER,
   NO_REFERENCE,
   NOTHING_SHARED,
+  textWithin,
   WRONG_TYPE,
 } from './values'
 import type { Area, Matrix, Reference, Scalar, Value } from './values'
+import { withinAFormula } from './spending'
 
 /** How deeply names may stand for names. */
 const MOST_NAMES = 32
@@ -118,7 +121,7 @@ function single(operator: InfixOperator, left: Scalar, right: Scalar): Scalar {
       const one = toText(left)
       if (isError(one)) return one
       const other = toText(right)
-      return isError(other) ? other : one + other
+      return isError(other) ? other : textWithin(one + other)
     }
     default: {
       if (isError(left)) return left
@@ -189,7 +192,7 @@ function shared(left: Reference, right: Reference): Value {
 
 /** What a formula puts into its cell: a value, never a reference and never nothing; an array where it gives one. */
 export function resultOf(node: Node, around: Surroundings): Exclude<Scalar, null> | Matrix {
-  const value = valueThere(evaluate(node, around), around)
+  const value = withinAFormula<Scalar | Matrix>(() => valueThere(evaluate(node, around), around), NO_NUMBER)
   if (!isMatrix(value)) return value ?? 0
   return value.rows === 1 && value.columns === 1 ? (value.at(0, 0) ?? 0) : value
 }

@@ -1,6 +1,7 @@
 import type { Node } from './parser'
 import { isMatrix, isReference, NO_REFERENCE, WRONG_TYPE } from './values'
 import type { Area, Matrix, Scalar, Value } from './values'
+import { spend } from './spending'
 
 /** What a formula sees of its workbook: its own place, the day it is, and every other cell. */
 export interface Surroundings {
@@ -38,7 +39,10 @@ export function matrixOfArea(area: Area, around: Surroundings): Matrix {
       rows: Math.max(0, Math.min(rows, extent.rows - top)),
       columns: Math.max(0, Math.min(columns, extent.columns - left)),
     },
-    at: (row, column) => (row < rows && column < columns ? around.read(sheet, top + row, left + column) : null),
+    at(row, column) {
+      spend(1)
+      return row < rows && column < columns ? around.read(sheet, top + row, left + column) : null
+    },
   }
 }
 

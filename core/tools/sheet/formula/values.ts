@@ -1,3 +1,5 @@
+import { spend } from './spending'
+
 /**
  * What a cell can hold and a formula can give, by OpenFormula (OASIS ODF 1.3 part 4, section 4). An empty cell is
  * null; a date is a number that is shown as one.
@@ -60,12 +62,16 @@ export function matrixOf(rows: number, columns: number, values: readonly Scalar[
     rows,
     columns,
     held: { rows, columns },
-    at: (row, column) => (row < rows && column < columns ? (values[row * columns + column] ?? null) : null),
+    at(row, column) {
+      spend(1)
+      return row < rows && column < columns ? (values[row * columns + column] ?? null) : null
+    },
   }
 }
 
 /** A matrix worked out place by place. */
 export function matrixFrom(rows: number, columns: number, value: (row: number, column: number) => Scalar): Matrix {
+  spend(rows * columns)
   const values: Scalar[] = []
   for (let row = 0; row < rows; row += 1)
     for (let column = 0; column < columns; column += 1) values.push(value(row, column))
@@ -96,6 +102,12 @@ export const isReference = (value: Value): value is Reference =>
 
 /** A number that a calculation gave: infinite ones are none. */
 export const finite = (number: number): number | SheetError => (Number.isFinite(number) ? number : NO_NUMBER)
+
+/** As many characters as a cell holds. */
+export const MOST_TEXT = 32_767
+
+/** A text that is no longer than a cell holds. */
+export const textWithin = (text: string): string | SheetError => (text.length > MOST_TEXT ? WRONG_TYPE : text)
 
 /** A number to 15 significant digits: as many as a decimal number and its nearest double share. */
 export function to15Digits(number: number): number {

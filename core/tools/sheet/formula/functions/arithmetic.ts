@@ -2,6 +2,7 @@ import { DIVISION, finite, matrixFrom, NO_NUMBER, to15Digits, WRONG_TYPE } from 
 import type { Matrix, Scalar, Value } from '../values'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
+import { spend } from '../spending'
 
 /** Rounded half away from zero, as decimals read: 2.675 to two places is 2.68. */
 export function rounded(number: number, places: number, how: (size: number) => number = Math.round): number {
@@ -35,6 +36,7 @@ function factorial(number: number): Scalar {
 
 function choices(total: number, chosen: number): number {
   let ways = 1
+  spend(chosen)
   for (let place = 1; place <= chosen; place += 1) ways = (ways * (total - chosen + place)) / place
   return Math.round(ways)
 }
@@ -201,6 +203,7 @@ export const arithmetic: readonly SheetFunction[] = [
   of('FACTDOUBLE', 'The product of every second whole number up to this one.', number => {
     if (number < 0) return NO_NUMBER
     let product = 1
+    spend(number / 2)
     for (let factor = Math.floor(number); factor > 1; factor -= 2) product *= factor
     return finite(product)
   }),
@@ -221,6 +224,7 @@ export const arithmetic: readonly SheetFunction[] = [
       const [total, chosen] = [Math.floor(args.total), Math.floor(args.chosen)]
       if (chosen < 0 || total < chosen) return NO_NUMBER
       let ways = 1
+      spend(chosen)
       for (let factor = total - chosen + 1; factor <= total; factor += 1) ways *= factor
       return finite(ways)
     },

@@ -4,6 +4,7 @@ import { DIVISION, isError, matrixFrom, matrixOf, NO_NUMBER, NOT_THERE, WRONG_TY
 import type { Matrix, Scalar, SheetError } from '../values'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
+import { spend } from '../spending'
 
 const MOST = 1_000_000
 
@@ -26,6 +27,7 @@ function numeric(matrix: Matrix): number[][] | SheetError {
 /** Solves by rows with the largest pivot first: the determinant, and the inverse where there is one. */
 function eliminated(square: readonly (readonly number[])[]): { determinant: number; inverse: number[][] } {
   const size = square.length
+  spend(size ** 3)
   const rows = square.map((row, at) => [...row, ...row.map((_, column) => (column === at ? 1 : 0))])
   let determinant = 1
   for (let at = 0; at < size; at += 1) {
@@ -48,12 +50,15 @@ function eliminated(square: readonly (readonly number[])[]): { determinant: numb
   return { determinant, inverse: rows.map(row => row.slice(size)) }
 }
 
-const rowsOf = (matrix: Matrix): Scalar[][] =>
-  Array.from({ length: Math.max(1, matrix.rows > 100_000 ? matrix.held.rows : matrix.rows) }, (_, row) =>
-    Array.from({ length: matrix.columns > 10_000 ? matrix.held.columns : matrix.columns }, (__, column) =>
-      matrix.at(row, column),
-    ),
+function rowsOf(matrix: Matrix): Scalar[][] {
+  const rows = Math.max(1, matrix.rows > 100_000 ? matrix.held.rows : matrix.rows)
+  const columns = matrix.columns > 10_000 ? matrix.held.columns : matrix.columns
+  // Rows are copied, compared and put together, beside being read.
+  spend(3 * rows * columns)
+  return Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: columns }, (__, column) => matrix.at(row, column)),
   )
+}
 
 const asMatrix = (rows: readonly (readonly Scalar[])[]): Matrix =>
   matrixOf(rows.length, rows[0]?.length ?? 0, rows.flat())

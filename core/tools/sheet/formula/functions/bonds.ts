@@ -5,6 +5,7 @@ import { days360, yearFraction } from './dates'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
 import { root } from './finance'
+import { spend } from '../spending'
 
 /** A bond as the functions on coupons take it: bought on a day, paid back on another, with coupons in between. */
 interface Coupons {
@@ -47,7 +48,10 @@ function couponDay({ maturity, frequency }: Coupons, back: number): number {
 /** How many coupons are still to come. */
 function comingOf(coupons: Coupons): number {
   let count = 1
-  while (couponDay(coupons, count) > coupons.settlement) count += 1
+  while (couponDay(coupons, count) > coupons.settlement) {
+    spend(1)
+    count += 1
+  }
   return count
 }
 

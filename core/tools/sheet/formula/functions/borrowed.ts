@@ -1,6 +1,7 @@
 import * as library from '@formulajs/formulajs'
 import { ERROR_CODES, errorOf, finite, NO_NUMBER, to15Digits, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
+import { spend } from '../spending'
 import { define } from './definition'
 import type { SheetFunction, Spec } from './definition'
 
@@ -14,6 +15,28 @@ function ours(found: unknown): Scalar {
   return code ? errorOf(code) : WRONG_TYPE
 }
 
+/** What a call of the library costs, as against reading a cell, and a round of one that goes round after round. */
+const A_CALL = 50
+const A_ROUND = 16
+
+/** Functions of which the library goes round after round, as often as what they are given is large. */
+const ROUND_BY_ROUND: ReadonlySet<string> = new Set([
+  'BESSELI',
+  'BESSELJ',
+  'BESSELK',
+  'BESSELY',
+  'BINOMDIST',
+  'CHIDIST',
+  'CHISQ.DIST.RT',
+  'CHISQ.INV.RT',
+  'CRITBINOM',
+  'GAMMADIST',
+  'GAMMAINV',
+  'HYPGEOMDIST',
+  'NEGBINOMDIST',
+  'POISSONDIST',
+])
+
 /** One of the library’s functions, giving our values; `CHISQ.DIST.RT` lies within another. Throws a RangeError. */
 export function from(name: string): (...args: unknown[]) => Scalar {
   const found = name
@@ -22,6 +45,8 @@ export function from(name: string): (...args: unknown[]) => Scalar {
   const work = typeof found === 'function' ? (found as Borrowed) : undefined
   if (!work) throw new RangeError(`The library has no ${name}.`)
   return (...args) => {
+    spend(A_CALL)
+    if (ROUND_BY_ROUND.has(name)) for (const arg of args) if (typeof arg === 'number') spend(A_ROUND * Math.abs(arg))
     try {
       return ours(work(...args))
     } catch {

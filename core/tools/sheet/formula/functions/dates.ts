@@ -14,6 +14,7 @@ import { NO_NUMBER, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
+import { spend } from '../spending'
 
 const valid = (serial: number): boolean => serial >= 0 && serial < LAST_DAY + 1
 const asDay = (serial: number): Scalar => (valid(serial) ? serial : NO_NUMBER)
@@ -121,6 +122,7 @@ function workdays(one: number, other: number, free: readonly number[]): number {
   const holidays = new Set(free.map(Math.floor))
   const [from, to] = [Math.floor(Math.min(one, other)), Math.floor(Math.max(one, other))]
   let count = 0
+  spend(to - from)
   for (let day = from; day <= to; day += 1) if (isWorkday(day, holidays)) count += 1
   return one <= other ? count : -count
 }
@@ -130,6 +132,7 @@ function workdaysOn(from: number, days: number, free: readonly number[]): Scalar
   const step = Math.sign(days)
   let [day, left] = [Math.floor(from), Math.abs(Math.trunc(days))]
   while (left > 0 && valid(day)) {
+    spend(1)
     day += step
     if (isWorkday(day, holidays)) left -= 1
   }

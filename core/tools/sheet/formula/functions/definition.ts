@@ -3,6 +3,7 @@ import { eachHeld, isSeveral, matricesOf, valueThere } from '../surroundings'
 import type { Surroundings } from '../surroundings'
 import { isError, isMatrix, isReference, matrixFrom, NOT_THERE, WRONG_TYPE } from '../values'
 import type { Matrix, Reference, Scalar, SheetError, Value } from '../values'
+import { spend } from '../spending'
 
 /**
  * How a function takes an argument:
@@ -82,6 +83,11 @@ export function numbersOf(value: Value, around: Surroundings): number[] | SheetE
   else
     for (const { sheet, top, left, bottom, right } of value.areas) {
       const extent = around.extent(sheet)
+      const held = {
+        rows: Math.min(bottom + 1, extent.rows) - top,
+        columns: Math.min(right + 1, extent.columns) - left,
+      }
+      spend(Math.max(0, held.rows) * Math.max(0, held.columns))
       for (let row = top; row <= Math.min(bottom, extent.rows - 1); row += 1)
         for (let column = left; column <= Math.min(right, extent.columns - 1); column += 1)
           found.take(around.read(sheet, row, column))
@@ -166,6 +172,9 @@ export function spreadSize(values: readonly (Scalar | Matrix)[]): { rows: number
 const clipped = (matrix: Matrix, along: 'rows' | 'columns'): number =>
   matrix[along] > 100_000 ? Math.max(1, matrix.held[along]) : matrix[along]
 
+/** What calling a function costs, as against reading a cell. */
+const A_CALL = 5
+
 /** Defines a function. The parameters stand in their order; `work` gets them by name. */
 export function define<const P extends Record<string, Spec>>(
   name: string,
@@ -180,6 +189,7 @@ export function define<const P extends Record<string, Spec>>(
   const fixed = last?.rest ? parameters.slice(0, -1) : parameters
 
   function worked(values: readonly Value[], rest: readonly Value[], around: Surroundings): Value {
+    spend(A_CALL)
     const args: Record<string, unknown> = {}
     for (let place = 0; place < values.length; place += 1) {
       const parameter = fixed[place]!

@@ -3,6 +3,7 @@ import { DIVISION, finite, NO_NUMBER, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
+import { spend } from '../spending'
 
 /**
  * Money over time: OpenFormula 6.12. What is paid is below nothing, what is received above; `due` is TRUE or 1 where
@@ -85,6 +86,7 @@ const bothSigns = (values: readonly number[]): boolean =>
 function declining(cost: number, salvage: number, life: number, period: number, factor: number): number {
   const share = Math.min(1, factor / life)
   let [left, lost] = [cost, 0]
+  spend(period)
   for (let at = 1; at <= period; at += 1) {
     lost = Math.min(left * share, Math.max(0, left - salvage))
     left -= lost
@@ -98,6 +100,7 @@ function fixedDeclining(cost: number, salvage: number, life: number, period: num
   if (period > life + (months < 12 ? 1 : 0)) return NO_NUMBER
   const rate = Math.round((1 - (salvage / cost) ** (1 / life)) * 1000) / 1000
   let [left, lost] = [cost, 0]
+  spend(period)
   for (let at = 1; at <= period; at += 1) {
     lost = at === 1 ? (cost * rate * months) / 12 : at === life + 1 ? (left * rate * (12 - months)) / 12 : left * rate
     left -= lost
@@ -116,6 +119,7 @@ function variable(
   stay: boolean,
 ): number {
   let [left, sum] = [cost, 0]
+  spend(end)
   for (let period = 0; period < Math.ceil(end); period += 1) {
     const quick = Math.min((left * factor) / life, Math.max(0, left - salvage))
     const equal = Math.max(0, left - salvage) / (life - period)
@@ -164,6 +168,7 @@ function over(
         return NO_NUMBER
       const given = whole({ ...args, future: 0 })
       let sum = 0
+      spend(last - first)
       for (let period = first; period <= last; period += 1) sum += each(given, period)
       return finite(sum)
     },

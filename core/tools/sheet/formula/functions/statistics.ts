@@ -6,6 +6,7 @@ import { readNumber } from '../converting'
 import { arithmetic, sumOf } from './arithmetic'
 import { define } from './definition'
 import type { SheetFunction } from './definition'
+import { spend } from '../spending'
 
 export const mean = (numbers: readonly number[]): number => sumOf(numbers) / numbers.length
 export const squaresAround = (numbers: readonly number[]): number => {
@@ -216,7 +217,10 @@ export const statistics: readonly SheetFunction[] = [
   ofNumbers(
     'AVEDEV',
     'The average distance from the average.',
-    numbers => mean(numbers.map(number => Math.abs(number - mean(numbers)))),
+    numbers => {
+      const middle = mean(numbers)
+      return mean(numbers.map(number => Math.abs(number - middle)))
+    },
     1,
     NO_NUMBER,
   ),
@@ -314,6 +318,7 @@ export const statistics: readonly SheetFunction[] = [
     { area: 'numbers', limits: 'numbers' },
     ({ area, limits }) => {
       const bounds = ordered(limits)
+      spend(area.length * (bounds.length + 1))
       const counts = [...bounds, Infinity].map(
         (limit, at) => area.filter(number => number <= limit && (at === 0 || number > bounds[at - 1]!)).length,
       )

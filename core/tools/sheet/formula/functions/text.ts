@@ -1,7 +1,7 @@
 import { readNumber, toText } from '../converting'
 import { formatted } from '../../formats/number-format'
 import { eachHeld, matricesOf } from '../surroundings'
-import { isError, matrixFrom, NO_NUMBER, NOT_THERE, WRONG_TYPE } from '../values'
+import { isError, matrixFrom, MOST_TEXT, NO_NUMBER, NOT_THERE, textWithin, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
 import { hasWildcard, wildcardPattern } from '../wildcards'
 import { rounded } from './arithmetic'
@@ -9,7 +9,6 @@ import { define } from './definition'
 import type { SheetFunction } from './definition'
 
 /** The most characters that a cell holds. */
-const MOST = 32_767
 
 const of = (name: string, about: string, work: (text: string) => Scalar): SheetFunction =>
   define(name, about, { text: 'text' }, ({ text }) => work(text))
@@ -26,9 +25,7 @@ const proper = (text: string): string =>
 function found(wanted: string, within: string, from: number, pattern: boolean): Scalar {
   if (from < 1 || from > within.length + 1) return WRONG_TYPE
   const start = Math.floor(from) - 1
-  const place = pattern
-    ? within.slice(start).search(wildcardPattern(wanted, false))
-    : within.slice(start).indexOf(wanted)
+  const place = pattern ? wildcardPattern(wanted).search(within.slice(start)) : within.slice(start).indexOf(wanted)
   return place < 0 ? WRONG_TYPE : place + start + 1
 }
 
@@ -42,9 +39,10 @@ function fixed(number: number, places: number, plain: boolean): string {
 
 function substituted(text: string, old: string, by: string, which: number | undefined): Scalar {
   if (old === '') return text
-  if (which === undefined) return text.split(old).join(by)
-  if (which < 1) return WRONG_TYPE
   const pieces = text.split(old)
+  if (which === undefined)
+    return text.length + (pieces.length - 1) * (by.length - old.length) > MOST_TEXT ? WRONG_TYPE : pieces.join(by)
+  if (which < 1) return WRONG_TYPE
   const at = Math.floor(which)
   return at >= pieces.length ? text : pieces.slice(0, at).join(old) + by + pieces.slice(at).join(old)
 }
@@ -60,9 +58,9 @@ function cut(text: string, mark: string, which: number, before: boolean): Scalar
 
 /** Text: OpenFormula 6.20. Places count characters from 1. */
 export const text: readonly SheetFunction[] = [
-  define('CONCATENATE', 'Joins values to one text.', { texts: 'text...' }, ({ texts }) => texts.join('')),
+  define('CONCATENATE', 'Joins values to one text.', { texts: 'text...' }, ({ texts }) => textWithin(texts.join(''))),
   define('CONCAT', 'Joins values and whole areas to one text.', { texts: 'text...' }, ({ texts }) =>
-    texts.join('').slice(0, MOST),
+    texts.join('').slice(0, MOST_TEXT),
   ),
   define(
     'TEXTJOIN',
@@ -79,7 +77,7 @@ export const text: readonly SheetFunction[] = [
         })
         if (wrong) return wrong
       }
-      return texts.join(between)
+      return textWithin(texts.join(between))
     },
   ),
   of('LEN', 'How many characters a text has.', value => letters(value).length),
@@ -145,7 +143,7 @@ export const text: readonly SheetFunction[] = [
           part(args.text, Math.floor(args.start) - 1 + Math.floor(args.length)),
   ),
   define('REPT', 'A text several times.', { text: 'text', times: 'number' }, ({ text: value, times }) =>
-    times < 0 || value.length * times > MOST ? WRONG_TYPE : value.repeat(Math.floor(times)),
+    times < 0 || value.length * times > MOST_TEXT ? WRONG_TYPE : value.repeat(Math.floor(times)),
   ),
   define(
     'EXACT',

@@ -7,6 +7,13 @@ import type { Anew } from './anew'
 export type WriteAnew = (content: Uint8Array) => Promise<Anew>
 
 const WITHIN_MS = 20_000
+/** So many wait for their turn; each holds its file in memory meanwhile. */
+const MOST_WAIT = 24
+const TOO_MANY: Anew = {
+  status: 503,
+  code: 'many-files',
+  why: 'Many files are being looked through just now. Nothing was taken; send this one again in a moment.',
+}
 const TOO_LONG: Anew = {
   status: 422,
   code: 'not-readable',
@@ -30,12 +37,14 @@ export function uploadThread(program?: string): WriteAnew {
   })
   // One after the other: the time of each begins when its turn comes.
   const turns = pLimit(1)
-  return content =>
-    turns(async () => {
+  return async content => {
+    if (turns.pendingCount >= MOST_WAIT) return TOO_MANY
+    return turns(async () => {
       try {
         return (await pool.run(content, { signal: AbortSignal.timeout(WITHIN_MS) })) as Anew
       } catch {
         return TOO_LONG
       }
     })
+  }
 }

@@ -3,7 +3,7 @@ import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { placeIn, placeName } from '../workbook/places'
 import { surroundingsOf } from '../calculation/peeking'
-import { evaluate } from '../formula/evaluate'
+import { workedOut } from '../formula/evaluate'
 import { columnNumber } from '../formula/references'
 import { isError, isReference } from '../formula/values'
 import type { Area, Scalar } from '../formula/values'
@@ -86,7 +86,7 @@ export function judgeName({ workbook }: SheetState, check: NameCheck): Finding {
   const meant = nameOf(workbook, check.name)
   if (!meant) return finding(false, expected, `There is no name ${check.name}.`, 'name-missing')
   const wanted = placeIn(workbook, check.covers)
-  const value = evaluate(meant.formula.tree, surroundingsOf(workbook, 0, 0, 0))
+  const value = workedOut(meant.formula.tree, surroundingsOf(workbook, 0, 0, 0))
   const area = isReference(value) ? value.areas[0] : undefined
   const met =
     area !== undefined &&

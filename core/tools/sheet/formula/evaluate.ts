@@ -190,6 +190,10 @@ function shared(left: Reference, right: Reference): Value {
   return areas.length > 0 ? { kind: 'reference', areas } : NOTHING_SHARED
 }
 
+/** What a formula comes to, within what a formula may cost. */
+export const workedOut = (node: Node, around: Surroundings): Value =>
+  withinAFormula<Value>(() => evaluate(node, around), NO_NUMBER)
+
 /** What a formula puts into its cell: a value, never a reference and never nothing; an array where it gives one. */
 export function resultOf(node: Node, around: Surroundings): Exclude<Scalar, null> | Matrix {
   const value = withinAFormula<Scalar | Matrix>(() => valueThere(evaluate(node, around), around), NO_NUMBER)

@@ -16,6 +16,8 @@ const LONGEST = [
   'fault/first-start',
   'sitting/sittings.test',
   'captures/captures',
+  'formula/extremes',
+  'attack/shapes',
 ]
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {

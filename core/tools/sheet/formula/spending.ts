@@ -16,8 +16,9 @@ let spent = 0
 
 /** Takes so many steps. Ends the formula where they are more than is left. */
 export function spend(steps: number): void {
-  const enough = steps <= left
-  const taken = enough ? steps : left
+  const asked = Math.max(0, steps)
+  const enough = asked <= left
+  const taken = enough ? asked : left
   spent += taken
   left -= taken
   if (!enough) throw new TooMuch()

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { after, value, workbookOf, write } from '../books.fixture'
 import { apply, sheetOp } from '../ops'
 import type { SheetState } from '../state'
-import { Calculator } from './calculator'
+import { limits, spentSoFar } from '../formula/spending'
+import { Calculator, costOf } from './calculator'
 
 const values = (state: SheetState) => state.workbook.sheets.map(({ values: cells }) => [...cells.entries()])
 
@@ -180,5 +181,40 @@ describe('a change that takes too much computing', () => {
     ])
     expect(JSON.stringify(values(next))).toContain('too much')
     expect(values(next)).toEqual(values({ ...next, workbook: new Calculator().whole(next.workbook) }))
+  })
+})
+
+describe('changes that are cheap each and dear together', () => {
+  // A tenth of what there is, so that it takes a tenth of the time.
+  const usual = { ...limits }
+  beforeAll(() => void Object.assign(limits, { formula: usual.formula / 10, change: usual.change / 10 }))
+  afterAll(() => void Object.assign(limits, usual))
+  const heavy = { type: 'cell.write', sheet: 'One', text: '=SUMPRODUCT(SEQUENCE(9000)*1)' }
+
+  it('are refused once the whole could not be opened any more; what is there opens as it is', () => {
+    let state = workbookOf({ One: [[1]] })
+    let refused = 0
+    for (let row = 1; row <= 80; row += 1) {
+      const applied = apply(state, sheetOp.parse({ ...heavy, cell: `B${row}` }))
+      if (applied.ok) state = applied.state
+      else refused += 1
+    }
+    expect([refused > 0, refused < 80]).toEqual([true, true])
+    const whole = new Calculator().whole(state.workbook)
+    expect(costOf(whole)).toBeLessThanOrEqual(limits.change)
+    expect(values({ ...state, workbook: whole })).toEqual(values(state))
+    // Going on with what is cheap, again and again, is never too much.
+    for (let time = 0; time < 30; time += 1) {
+      const applied = apply(state, sheetOp.parse({ type: 'cell.write', sheet: 'One', cell: 'A1', text: String(time) }))
+      expect(applied.ok).toBe(true)
+    }
+  })
+
+  it('count together where one change tries many numbers', () => {
+    const state = played(workbookOf({ One: [[1]] }), [{ ...heavy, cell: 'B1', text: '=A1^3+0*SUM(SEQUENCE(9000)*A1)' }])
+    const seek = { type: 'input.seek', sheet: 'One', cell: 'B1', wanted: '1234567.8', by: 'A1' }
+    const before = spentSoFar()
+    apply(state, sheetOp.parse(seek))
+    expect(spentSoFar() - before).toBeLessThanOrEqual(limits.change + limits.formula)
   })
 })

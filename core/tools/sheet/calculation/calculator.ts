@@ -1,6 +1,5 @@
 import { resultOf } from '../formula/evaluate'
-import { counting } from '../formula/spending'
-import { Refusal } from '../ops/refusal'
+import { spentSoFar } from '../formula/spending'
 import type { Surroundings } from '../formula/surroundings'
 import { CIRCLE, isMatrix, NO_ROOM, WRONG_TYPE } from '../formula/values'
 import type { Area, Matrix, Scalar, SheetError } from '../formula/values'
@@ -38,6 +37,10 @@ const MOST_ROUNDS = 50
  */
 const CIRCLES = 2
 
+/** What it costs at most to work a workbook out, in steps: all that its changes have cost since it last was, whole. */
+const costs = new WeakMap<Workbook, number>()
+export const costOf = (workbook: Workbook): number => costs.get(workbook) ?? 0
+
 /**
  * Works formulas out, for the workbooks of one task. It remembers which formulas stand on which cells, and nothing
  * else: whichever workbook it is given, it gives the same values.
@@ -53,30 +56,27 @@ export class Calculator {
     return this.#anew(workbook)
   }
 
-  /**
-   * `after` with what changed since `before` worked out anew. The values of `before` are right. Throws a Refusal where
-   * that is too much for one change.
-   */
+  /** `after` with what changed since `before` worked out anew. The values of `before` are right. */
   changed(before: Workbook, after: Workbook): Workbook {
     this.#dependencies.follow(before)
     const cells = this.#dependencies.follow(after)
-    const tooMuch = counting()
-    const watch = (): void => {
-      if (tooMuch()) throw new Refusal('This takes more computing than a change may. Nothing was changed.')
-    }
     if (cells !== null && !this.#circled.has(before)) {
-      const calculation = new Calculation(after, this.#dependencies, watch)
+      const begun = spentSoFar()
+      const calculation = new Calculation(after, this.#dependencies)
       const worked = calculation.after(cells)
+      costs.set(worked, costOf(before) + spentSoFar() - begun)
       if (!calculation.circled) return worked
     }
     // Where there are circles, what is one hangs on where one begins: it is begun in the same place always.
-    return this.#anew(after, watch)
+    return this.#anew(after)
   }
 
-  #anew(workbook: Workbook, watch?: () => void): Workbook {
-    const calculation = new Calculation(workbook, this.#dependencies, watch)
+  #anew(workbook: Workbook): Workbook {
+    const begun = spentSoFar()
+    const calculation = new Calculation(workbook, this.#dependencies)
     const worked = calculation.all()
     if (calculation.circled) this.#circled.add(worked)
+    costs.set(worked, spentSoFar() - begun)
     return worked
   }
 }
@@ -94,8 +94,6 @@ class Calculation {
   constructor(
     private readonly workbook: Workbook,
     private readonly dependencies: Dependencies,
-    /** Called after each formula. */
-    private readonly watch: () => void = () => undefined,
   ) {
     this.#here.today = workbook.today
     this.#values = workbook.sheets.map(({ values }) => new CellsDraft<Working>(values))
@@ -276,7 +274,6 @@ class Calculation {
     for (;;) {
       try {
         this.#put(cell, resultOf(cell.formula.tree, this.#around(cell)))
-        this.watch()
         return
       } catch (wanted) {
         if (!(wanted instanceof NotYet)) throw wanted

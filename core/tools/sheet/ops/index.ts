@@ -1,5 +1,7 @@
 import type { Applied } from '../../tool'
+import { Calculator, costOf } from '../calculation/calculator'
 import { columnNumber } from '../formula/references'
+import { limits, withinAChange } from '../formula/spending'
 import { changedTo, redone, undone } from '../history'
 import type { SheetState } from '../state'
 import { sheetNumber } from '../workbook/workbook'
@@ -64,12 +66,23 @@ export function apply(state: SheetState, op: SheetOp): Applied<SheetState> {
   }
 }
 
+const TOO_MUCH = new Refusal('This takes more computing than a change may. Nothing was changed.')
+
+/** The workbook with the change made and worked out. Throws a Refusal. */
+function worked(state: SheetState, op: Change): Workbook {
+  const next = changed(state.workbook, op)
+  checkLocked(state.workbook, next)
+  if (PUTTING_IN.has(op.type)) checkTaken(state.workbook, next)
+  return next === state.workbook ? next : state.calculator.changed(state.workbook, next)
+}
+
+/** The workbook, where it can be worked out whole at the cost of a change: whoever opens it will. Throws a Refusal. */
+const withinReach = (workbook: Workbook): Workbook =>
+  costOf(workbook) <= limits.change ? workbook : withinAChange(() => new Calculator().whole(workbook), TOO_MUCH)
+
 function change(state: SheetState, op: Change): Applied<SheetState> {
   try {
-    const next = changed(state.workbook, op)
-    checkLocked(state.workbook, next)
-    if (PUTTING_IN.has(op.type)) checkTaken(state.workbook, next)
-    const workbook = next === state.workbook ? next : state.calculator.changed(state.workbook, next)
+    const workbook = withinReach(withinAChange(() => worked(state, op), TOO_MUCH))
     const after = changedTo(state, workbook)
     return { ok: true, state: op.type === 'sheet.add' ? { ...after, shown: workbook.sheets.length - 1 } : after }
   } catch (refusal) {

@@ -75,7 +75,12 @@ function boundUnpacking(): void {
 }
 boundUnpacking()
 
-const DCT = PDFName.of('DCTDecode')
+/** Whether the bytes of a stream are those of a photo: it says so, or they begin like one. */
+function isPhoto({ dict, contents }: PDFRawStream): boolean {
+  const filter = dict.lookup(PDFName.of('Filter'))
+  const [only, ...more] = filter instanceof PDFArray ? filter.asArray() : [filter]
+  return (more.length === 0 && nameOf(only) === 'DCTDecode') || (contents[0] === 0xff && contents[1] === 0xd8)
+}
 
 /**
  * A PDF (ISO 32000-1) with the pages of another and nothing else: no older versions, notes on who made it, or bytes
@@ -95,7 +100,7 @@ export async function pdfAnew(content: Uint8Array): Promise<Uint8Array> {
     anew.addPage(page)
   }
   for (const [ref, value] of anew.context.enumerateIndirectObjects())
-    if (value instanceof PDFRawStream && value.dict.lookup(PDFName.of('Filter')) === DCT)
+    if (value instanceof PDFRawStream && isPhoto(value))
       anew.context.assign(ref, PDFRawStream.of(value.dict, jpegAnew(value.contents)))
   if (anew.getPageCount() === 0) throw new RangeError('It has no page.')
   return anew.save({ addDefaultPage: false })

@@ -1,7 +1,7 @@
 import { mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { dataFile, fail, inWords, keepToOurselves, lookedThrough, openFile } from './data-file.mjs'
+import { dataFile, fail, inWords, keepToOurselves, lookedThrough, momentInName, openFile } from './data-file.mjs'
 import { root } from './steps.mjs'
 
 /**
@@ -15,9 +15,8 @@ if (!(keep >= 1)) fail('--keep takes a number from 1 on.')
 
 process.umask(0o077)
 mkdirSync(folder, { recursive: true })
-const stamp = new Date().toISOString().replace(/[-:]/g, '').replace(/\.\d+/, '')
 const NAME = /^steady-anvil-\d{8}T\d{6}Z\.sqlite$/
-const kept = join(folder, `steady-anvil-${stamp}.sqlite`)
+const kept = join(folder, `steady-anvil-${momentInName()}.sqlite`)
 const making = `${kept}-making`
 
 const db = openFile(dataFile())

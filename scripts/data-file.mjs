@@ -41,6 +41,9 @@ export function lookedThrough(file) {
 export const inWords = ({ schema, people, sittings, events }) =>
   `${people} people, ${sittings} sittings, ${events} events; schema ${schema}`
 
+/** This moment, as it stands in the name of a file. */
+export const momentInName = () => new Date().toISOString().replace(/[-:]/g, '').replace(/\.\d+/, '')
+
 /** For this user of the machine alone. */
 export function keepToOurselves(file) {
   chmodSync(file, 0o600)

@@ -1,7 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync, renameSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { dataFile, fail, inWords, keepToOurselves, lookedThrough, openFile } from './data-file.mjs'
+import { dataFile, fail, inWords, keepToOurselves, lookedThrough, momentInName, openFile } from './data-file.mjs'
 
 /**
  * Puts a back-up in the place of the data: `npm run restore -- FILE`. The server must be stopped. What was there is
@@ -33,7 +33,7 @@ function settle(file) {
 
 if (existsSync(target)) {
   settle(target)
-  const aside = `${target}-before-restore-${new Date().toISOString().replace(/[-:]/g, '').replace(/\.\d+/, '')}`
+  const aside = `${target}-before-restore-${momentInName()}`
   for (const suffix of ['', '-wal', '-shm'])
     if (existsSync(`${target}${suffix}`)) renameSync(`${target}${suffix}`, `${aside}${suffix}`)
   console.log(`What was there is kept in ${aside}.`)

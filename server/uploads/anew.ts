@@ -1,5 +1,6 @@
 import { Holds, pdfAnew } from './documents'
-import { MOST_POINTS, photoAnew, pngAnew, TooManyPoints } from './pictures'
+import { TooManyPoints } from './jpeg'
+import { MOST_POINTS, photoAnew, pngAnew } from './pictures'
 
 export interface FileAnew {
   type: string

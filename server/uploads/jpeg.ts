@@ -56,15 +56,16 @@ function endOfPoints(content: Uint8Array, from: number): number {
   return content.length
 }
 
+/** A picture with more points than are taken. */
+export class TooManyPoints extends Error {
+  override name = 'TooManyPoints'
+}
+
 /**
  * A JPEG with what its points take and nothing else: no place, camera, comment or preview, nor what follows its end.
- * The coded points are as they were. Throws for what isn’t one, or has more points than `most`, by `tooMany`.
+ * The coded points are as they were. Throws for what isn’t one, and TooManyPoints for more than `most`.
  */
-export function jpegAnew(
-  content: Uint8Array,
-  most = Infinity,
-  tooMany = () => new RangeError('Too large.'),
-): Uint8Array {
+export function jpegAnew(content: Uint8Array, most = Infinity): Uint8Array {
   if (content[0] !== 0xff || content[1] !== SOI) throw new RangeError('This is no JPEG.')
   const parts = [content.subarray(0, 2)]
   const found = { frames: 0, scans: 0 }
@@ -86,7 +87,7 @@ export function jpegAnew(
       found.frames += 1
       const [height, width] = [segment[5]! * 256 + segment[6]!, segment[7]! * 256 + segment[8]!]
       if (width * height === 0) throw new RangeError('It has no size.')
-      if (width * height > most) throw tooMany()
+      if (width * height > most) throw new TooManyPoints()
     }
     if (marker === SOS) {
       found.scans += 1

@@ -1,16 +1,11 @@
 import { PNG } from 'pngjs'
-import { jpegAnew } from './jpeg'
+import { jpegAnew, TooManyPoints } from './jpeg'
 
 /** More than the device sends (2400 × 2400), and little enough to be unpacked in a moment. */
 export const MOST_POINTS = 6_000_000
 
-/** A picture with more points than are unpacked. */
-export class TooManyPoints extends Error {
-  override name = 'TooManyPoints'
-}
-
 /** A photo with its points and nothing else, as the device sends it. */
-export const photoAnew = (content: Uint8Array): Uint8Array => jpegAnew(content, MOST_POINTS, () => new TooManyPoints())
+export const photoAnew = (content: Uint8Array): Uint8Array => jpegAnew(content, MOST_POINTS)
 
 /** A PNG with the points of another and nothing else, with eight bits for each colour. */
 export function pngAnew(content: Uint8Array): Uint8Array {

@@ -1,14 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { resultView } from '../../core/wire/result'
 import { check, Client, post } from '../support/client'
-import { load } from '../support/load'
+import { load, LOADED } from '../support/load'
 import { logOf } from '../support/log'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
 const KILLS = 20
 const PEOPLE = ['isla.quay', 'devrim.aksu', 'piet.moor', 'wren.osier']
-const TASK = 'wages-worked-not-paid'
 
 let server: RunningServer
 beforeAll(async () => {
@@ -50,7 +49,7 @@ describe('a server that is killed', () => {
       const own = rows.filter(row => row.sitting_id === id)
       expect(own.map(row => row.seq)).toEqual(own.map((_, place) => place + 1))
       // The first is the start of the sitting; the rest are the entries, each once.
-      const inJournal = (await clients[index]!.work(id, TASK)).state as {
+      const inJournal = (await clients[index]!.work(id, LOADED)).state as {
         pages: { number: number }[][]
         opening: number
       }

@@ -5,19 +5,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import BetterSqlite from 'better-sqlite3'
 import { describe, expect, it } from 'vitest'
-import { Client, errorOf, post } from '../support/client'
+import { Client, errorOf } from '../support/client'
+import { entry, LOADED } from '../support/load'
 import { startServer } from '../support/server'
-
-const TASK = 'wages-worked-not-paid'
-const entry = (amount: number) =>
-  post(TASK, {
-    date: '2026-10-31',
-    narration: `No. ${amount}`,
-    lines: [
-      { account: '6010', debit: `${amount}.00` },
-      { account: '2100', credit: `${amount}.00` },
-    ],
-  })
 
 const send = (client: Client, sittingId: string, id: string, amount: number) =>
   client.call('POST', `/api/sittings/${sittingId}/events`, {
@@ -68,7 +58,7 @@ describe('a disk that is full', () => {
         expect(refused).not.toBeNull()
         expect(acknowledged.length).toBeGreaterThan(0)
         // What can be read can still be read: the trainee sees the work as it was acknowledged.
-        const { state } = await client.work(sitting.id, TASK)
+        const { state } = await client.work(sitting.id, LOADED)
         expect((state as { pages: unknown[][] }).pages.flat()).toHaveLength(acknowledged.length + 1)
         rmSync(ballast)
         expect((await send(client, sitting.id, refused!.id, refused!.amount)).body).toMatchObject({

@@ -2,18 +2,12 @@ import { randomUUID } from 'node:crypto'
 import type { EventsResponse } from '../../core/wire/sitting'
 import { post } from './client'
 import type { Client } from './client'
+import { wages } from './log'
 
-const TASK = 'wages-worked-not-paid'
-
-const entry = (amount: number) =>
-  post(TASK, {
-    date: '2026-10-31',
-    narration: `No. ${amount}`,
-    lines: [
-      { account: '6010', debit: `${amount}.00` },
-      { account: '2100', credit: `${amount}.00` },
-    ],
-  })
+/** The task of the entries of a load. */
+export const LOADED = 'wages-worked-not-paid'
+/** One of many entries that differ in their amount. */
+export const entry = (amount: number) => post(LOADED, wages(`No. ${amount}`, `${amount}.00`))
 
 /**
  * Sends entries one after the other until told to stop; what the server didn't answer is sent again with the same

@@ -16,18 +16,30 @@ if (!(keep >= 1)) fail('--keep takes a number from 1 on.')
 process.umask(0o077)
 mkdirSync(folder, { recursive: true })
 const NAME = /^steady-anvil-\d{8}T\d{6}Z\.sqlite$/
+const LEFTOVER = /^steady-anvil-\d{8}T\d{6}Z\.sqlite-making/
 const kept = join(folder, `steady-anvil-${momentInName()}.sqlite`)
 const making = `${kept}-making`
 
+// Of back-ups that were cut off: none of them counts.
+for (const name of readdirSync(folder).filter(one => LEFTOVER.test(one))) {
+  rmSync(join(folder, name))
+  console.log(`${name}: left by a back-up that was cut off, removed.`)
+}
+
 const db = openFile(dataFile())
 const begun = Date.now()
-// In one step: in several, each write of the server meanwhile would begin it anew.
-await db.backup(making, { progress: () => 0x7fffffff })
-db.close()
-const copy = openFile(making)
-// One file, without a log beside it.
-copy.pragma('journal_mode = DELETE')
-copy.close()
+try {
+  // In one step: in several, each write of the server meanwhile would begin it anew.
+  await db.backup(making, { progress: () => 0x7fffffff })
+  db.close()
+  const copy = openFile(making)
+  // One file, without a log beside it.
+  copy.pragma('journal_mode = DELETE')
+  copy.close()
+} catch (error) {
+  for (const suffix of ['', '-wal', '-shm', '-journal']) rmSync(`${making}${suffix}`, { force: true })
+  fail(`No back-up was made (${error.message}). Is there room for it in ${folder}?`)
+}
 const found = lookedThrough(making)
 keepToOurselves(making)
 renameSync(making, kept)

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
-import { rmSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { existsSync, readdirSync, rmSync } from 'node:fs'
+import { basename, dirname, join, resolve } from 'node:path'
 import { build, install, needNode, root } from './steps.mjs'
 
 /** Installs, builds, loads the demo and serves it: everything from a fresh clone to a running application. */
@@ -9,11 +9,15 @@ await install()
 await build()
 
 const port = process.env.PORT ?? '3000'
+// Everybody knows the demo's password: it is for this machine alone, unless told otherwise.
+const host = process.env.HOST ?? '127.0.0.1'
 const dataFile = resolve(root, process.env.ANVIL_DATA ?? 'data/steady-anvil.sqlite')
 const password = process.env.ANVIL_DEMO_PASSWORD ?? 'slipway-64'
 
 if (process.argv.includes('--fresh')) {
-  for (const suffix of ['', '-wal', '-shm']) rmSync(`${dataFile}${suffix}`, { force: true })
+  const folder = dirname(dataFile)
+  const own = name => name.startsWith(basename(dataFile))
+  for (const name of existsSync(folder) ? readdirSync(folder).filter(own) : []) rmSync(join(folder, name))
   console.log('The demo data has been reset.')
 }
 
@@ -23,6 +27,7 @@ const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')],
     ...process.env,
     NODE_ENV: 'production',
     PORT: port,
+    HOST: host,
     ANVIL_DATA: dataFile,
     ANVIL_DEMO: '1',
     ANVIL_DEMO_PASSWORD: password,
@@ -40,6 +45,8 @@ for (let tries = 0; tries < 300; tries += 1) {
     const { people } = await answer.json()
     console.log(`\nSteady Anvil is ready: ${url}\n\nSign in with any of these, password ${password}:`)
     for (const { name, email, about } of people) console.log(`  ${email.padEnd(32)} ${name}: ${about}`)
+    if (host === '127.0.0.1')
+      console.log('\nIt listens on this machine only; HOST=0.0.0.0 npm run demo for others too.')
     console.log(`\nThe data is in ${dataFile}. Ctrl+C ends it.`)
     break
   }

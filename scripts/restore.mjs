@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, mkdirSync, renameSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { dataFile, fail, inWords, keepToOurselves, lookedThrough, momentInName, openFile } from './data-file.mjs'
@@ -11,7 +11,7 @@ const { positionals } = parseArgs({ allowPositionals: true })
 const [from] = positionals
 if (from === undefined) fail('Which back-up? npm run restore -- backups/steady-anvil-….sqlite')
 const source = resolve(from)
-const found = lookedThrough(source)
+lookedThrough(source)
 const target = dataFile()
 
 process.umask(0o077)
@@ -31,15 +31,23 @@ function settle(file) {
   }
 }
 
+if (existsSync(target)) settle(target)
+
+// Whole and looked through before anything is moved: a full disk leaves what was there.
+const making = `${target}-restoring`
+try {
+  copyFileSync(source, making)
+} catch (error) {
+  rmSync(making, { force: true })
+  fail(`${source} can't be copied (${error.message}). Nothing was changed.`)
+}
+keepToOurselves(making)
+const found = lookedThrough(making)
 if (existsSync(target)) {
-  settle(target)
   const aside = `${target}-before-restore-${momentInName()}`
   for (const suffix of ['', '-wal', '-shm'])
     if (existsSync(`${target}${suffix}`)) renameSync(`${target}${suffix}`, `${aside}${suffix}`)
   console.log(`What was there is kept in ${aside}.`)
 }
-const making = `${target}-restoring`
-copyFileSync(source, making)
-keepToOurselves(making)
 renameSync(making, target)
 console.log(`${target} is now as it was in ${source}: ${inWords(found)}. Start the server.`)

@@ -21,7 +21,7 @@ export type SettingField = {
   | { kind: 'moment' | 'lines' | 'check' }
   | { kind: 'number'; min: number; max: number }
   | { kind: 'text'; most: number; figure?: boolean }
-  | { kind: 'choice'; choices: readonly Choice[]; clearable?: boolean; editable?: boolean }
+  | { kind: 'choice'; choices: readonly Choice[]; clearable?: boolean }
 )
 
 export interface SettingGroup {
@@ -182,8 +182,7 @@ export function settingGroups(settings: AssignmentSettings, offers: SettingOffer
           choices: offers.rooms.map(room => ({ value: room, label: room })),
           set: value => ({ ...settings, room: typeof value === 'string' ? value : '' }),
           clearable: true,
-          editable: true,
-          placeholder: 'anywhere',
+          placeholder: offers.rooms.length === 0 ? 'anywhere; add rooms on the page Rooms' : 'anywhere',
         },
         {
           ...own('accessCode'),

@@ -68,6 +68,14 @@ export const roomListView = z.strictObject({
 })
 export type RoomListView = z.infer<typeof roomListView>
 
+export const roomRequest = z.strictObject({
+  title: z
+    .string()
+    .trim()
+    .max(60)
+    .regex(/[\p{L}\p{N}]/u, 'Name the room.'),
+})
+
 export const roomStaffRequest = z.strictObject({ people: z.array(z.string().max(60)).max(200) })
 
 const reason = z.string().trim().min(1, 'Say why.').max(300)

@@ -33,7 +33,7 @@ const demoGroup = z.strictObject({
     }),
   ),
   units: z.array(unitDocument.safeExtend({ id: z.string() })).default([]),
-  rooms: z.array(z.strictObject({ title: z.string(), invigilators: z.array(z.string()) })).default([]),
+  rooms: z.array(z.strictObject({ id: z.string(), title: z.string(), invigilators: z.array(z.string()) })).default([]),
 })
 
 const demoAssignment = z.strictObject({

@@ -1,6 +1,7 @@
 import { assignmentSettings } from '../../core/assignment/settings'
 import type { AssignmentSettings } from '../../core/assignment/settings'
 import type { Database } from './connection'
+import { roomsIn } from './rooms'
 import { FIRST_MOMENT, momentOrNull, readOr } from './reading'
 
 /** A paper given to people, with everything that was decided about it. */
@@ -8,11 +9,14 @@ export interface Assignment {
   id: string
   paperId: string
   paperVersion: number
+  /** Names its room by its title, as people do; kept is the room's id. */
   settings: AssignmentSettings
   courseId: string | null
   releasedAt: string | null
   givenBy: string | null
   givenAt?: string | null
+  /** Null where it may be sat anywhere. */
+  roomId?: string | null
   /** Its settings can't be read: nobody can start it, and it is shown as what it is. */
   unreadable?: true
 }
@@ -39,6 +43,7 @@ interface Row {
   paper_id: string
   paper_version: number
   settings: string
+  room_id: string | null
   course_id: string | null
   released_at: string | null
   given_at: string | null
@@ -57,16 +62,21 @@ interface ShareRow {
   withdrawn_at: string | null
 }
 
+/** A row with the title of its room. */
+type Found = Row & { room_title: string | null }
+
 /** What stands in for settings that can't be read: closed, with nothing shown. */
 const unreadable = assignmentSettings.parse({ closesAt: FIRST_MOMENT, results: 'after-release', answers: false })
 
-function fromRow(row: Row): Assignment {
-  const settings = readOr('assignments', row.id, () => assignmentSettings.parse(JSON.parse(row.settings)), unreadable)
+function fromRow(row: Found): Assignment {
+  const read = () => assignmentSettings.parse({ ...JSON.parse(row.settings), room: row.room_title ?? '' })
+  const settings = readOr('assignments', row.id, read, unreadable)
   return {
     id: row.id,
     paperId: row.paper_id,
     paperVersion: row.paper_version,
     settings,
+    roomId: row.room_id,
     courseId: row.course_id,
     releasedAt: momentOrNull('assignments', row.id, row.released_at),
     givenBy: row.given_by,
@@ -102,27 +112,40 @@ const columns: Record<Exclude<keyof Share, 'assignmentId' | 'personId'>, keyof S
 /** Papers given to people. */
 export function assignmentsIn(db: Database) {
   const shares = () => db<ShareRow>('assigned_people').whereNull('withdrawn_at')
+  const found = () =>
+    db<Row>('assignments')
+      .leftJoin('rooms', 'rooms.id', 'assignments.room_id')
+      .select<Found[]>('assignments.*', { room_title: 'rooms.title' })
+  const newestFirst = () => found().orderBy('given_at', 'desc').orderBy('assignments.id')
+
+  /** Settings as they are kept, and the room that they name; throws a RangeError for one that isn't there. */
+  async function kept(settings: AssignmentSettings): Promise<Pick<Row, 'settings' | 'room_id'>> {
+    const { room: title, ...rest } = settings
+    const room = title === '' ? null : await roomsIn(db).named(title)
+    if (room === undefined) throw new RangeError(`There is no room “${title}”.`)
+    return { settings: JSON.stringify(rest), room_id: room?.id ?? null }
+  }
 
   async function withAssignments(rows: ShareRow[]): Promise<Given[]> {
-    const found = new Map(
-      (await db<Row>('assignments').whereIn('id', [...new Set(rows.map(row => row.assignment_id))])).map(row => [
-        row.id,
-        fromRow(row),
-      ]),
-    )
+    const ids = [...new Set(rows.map(row => row.assignment_id))]
+    const byId = new Map((await found().whereIn('assignments.id', ids)).map(row => [row.id, fromRow(row)]))
     return rows.flatMap(row => {
-      const assignment = found.get(row.assignment_id)
+      const assignment = byId.get(row.assignment_id)
       return assignment ? [{ assignment, share: shareFromRow(row) }] : []
     })
   }
 
   return {
     async all(): Promise<Assignment[]> {
-      return (await db<Row>('assignments').orderBy('given_at', 'desc').orderBy('id')).map(fromRow)
+      return (await newestFirst()).map(fromRow)
     },
     async byId(id: string): Promise<Assignment | undefined> {
-      const row = await db<Row>('assignments').where({ id }).first()
+      const [row] = await found().where('assignments.id', id)
       return row && fromRow(row)
+    },
+    /** What is sat in these rooms, and in no other; nothing where none is named. */
+    async inRooms(roomIds: readonly string[]): Promise<Assignment[]> {
+      return (await newestFirst().whereIn('room_id', [...roomIds])).map(fromRow)
     },
     async of(personId: string): Promise<Given[]> {
       return withAssignments(await shares().where({ person_id: personId }))
@@ -139,12 +162,13 @@ export function assignmentsIn(db: Database) {
     },
     async give(assignment: Assignment, personIds: readonly string[], at: string): Promise<void> {
       const { id, paperId, paperVersion, settings, courseId, releasedAt, givenBy } = assignment
+      const columns = await kept(settings)
       await db.transaction(async trx => {
         await trx<Row>('assignments').insert({
           id,
           paper_id: paperId,
           paper_version: paperVersion,
-          settings: JSON.stringify(settings),
+          ...columns,
           course_id: courseId,
           released_at: releasedAt,
           given_at: at,
@@ -174,7 +198,7 @@ export function assignmentsIn(db: Database) {
     async change(id: string, settings: AssignmentSettings): Promise<void> {
       await db<Row>('assignments')
         .where({ id })
-        .update({ settings: JSON.stringify(settings) })
+        .update(await kept(settings))
     },
     async release(id: string, at: string): Promise<void> {
       await db<Row>('assignments').where({ id }).update({ released_at: at })

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
+import { mkdirSync, renameSync } from 'node:fs'
 import { dirname } from 'node:path'
 import knex from 'knex'
 import type { Knex } from 'knex'
@@ -58,14 +58,15 @@ async function toNewestSchema(db: Database, file: string): Promise<void> {
       `The data file is of a newer program than this (${foreign}). Start that one, or restore a back-up from before.`,
     )
   const [next] = ours.slice(done.length)
-  if (done.length > 0 && next !== undefined) await keepCopy(db, `${file}-before-${next}`)
+  if (done.length > 0 && next !== undefined) await keepCopy(db, `${file}-before-${next}-${momentInName()}`)
   await db.migrate.latest({ migrationSource: migrations })
 }
 
-/** A whole copy in a file of its own; one that is there already is of an attempt before, and stays. */
+/** A whole copy in a file of its own, made anew each time: what came since an earlier one is in it too. */
 async function keepCopy(db: Database, kept: string): Promise<void> {
-  if (existsSync(kept)) return
-  rmSync(`${kept}-making`, { force: true })
   await db.raw('VACUUM INTO ?', [`${kept}-making`])
   renameSync(`${kept}-making`, kept)
 }
+
+/** This moment, as it stands in the name of a file. */
+const momentInName = (): string => new Date().toISOString().replace(/[-:.]/g, '')

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { chmodSync, existsSync, renameSync, rmSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
+import { dirname } from 'node:path'
 import { useRuntimeConfig } from 'nitropack/runtime'
 import pino from 'pino'
 import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
+import { holdAlone, lookAt } from '../db/data-file'
 import { peopleIn } from '../db/people'
 import { judgingThreads } from '../judging/pool'
 import { sittingsIn } from '../db/sittings'
@@ -56,6 +58,9 @@ function keepToOurselves(): void {
 
 async function openData(): Promise<Database> {
   keepToOurselves()
+  mkdirSync(dirname(settings.dataFile), { recursive: true })
+  holdAlone(settings.dataFile)
+  lookAt(settings.dataFile)
   const db = await openDatabase(settings.dataFile)
   if (!settings.demo || (await peopleIn(db).anyone())) return db
   await db.destroy()

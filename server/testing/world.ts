@@ -17,7 +17,7 @@ import * as appendOnly from '../db/migrations/0003-append-only'
 import { papersIn, skillTreesIn } from '../db/papers'
 import { adjustmentsIn, peopleIn } from '../db/people'
 import type { Person } from '../db/people'
-import { roomPeopleIn } from '../db/rooms'
+import { roomPeopleIn, roomsIn } from '../db/rooms'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
@@ -60,6 +60,8 @@ async function makeTemplate(): Promise<{ folder: string; file: string; papers: P
   const db = await openDatabase(file)
   const papers = await publishUnproved(db)
   await peopleIn(db).add(Object.values(people))
+  await roomsIn(db).add({ id: 'office', title: 'Office' })
+  await roomsIn(db).add({ id: 'sheds', title: 'Sheds' })
   await roomPeopleIn(db).put('office', ['tobias'])
   await db.destroy()
   return { folder, file, papers }

@@ -104,6 +104,8 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'POST /api/courses/join': [trainees, '/api/courses/join', { code: 'TILLER-7' }],
   'POST /api/courses/[id]/leave': [{ ...theirs, other: 'done' }, '/api/courses/books-trial/leave', {}],
   'GET /api/rooms': [{ ...invigilators, trainer: 'done' }, '/api/rooms'],
+  'POST /api/rooms': [trainers, '/api/rooms', { title: 'Loft' }],
+  'DELETE /api/rooms/[id]': [trainers, '/api/rooms/none'],
   'PUT /api/rooms/[id]/staff': [trainers, '/api/rooms/office/staff', { people: ['tobias-reed'] }],
   'GET /api/rooms/[id]': [invigilators, '/api/rooms/office'],
   'GET /api/rooms/[id]/stream': [invigilators, '/api/rooms/office/stream'],

@@ -10,7 +10,7 @@ import { creditRequest, rating, verifyRequest } from '../../core/wire/afterwards
 import { adjustRequest, assignmentAct, assignRequest, courseRequest } from '../../core/wire/assigning'
 import { deskRequest, replyRequest } from '../../core/wire/marking'
 import { openRequest, ownPasswordRequest, programmeRequest, provenRequest, rosterRequest } from '../../core/wire/people'
-import { roomAct, roomStaffRequest } from '../../core/wire/room'
+import { roomAct, roomRequest, roomStaffRequest } from '../../core/wire/room'
 import { confirmFactorRequest } from '../../core/wire/second-factor'
 import {
   breakRequest,
@@ -108,6 +108,7 @@ const calls: Record<string, [who: Who, path: string, schema: z.ZodType, example?
     { ...ANSWERED, text: 'But…' },
   ],
   'PUT people/[id]/adjustments': ['marit.feld', '/api/people/robin-tarn/adjustments', adjustRequest],
+  'POST rooms': ['marit.feld', '/api/rooms', roomRequest],
   'PUT rooms/[id]/staff': ['marit.feld', '/api/rooms/sheds/staff', roomStaffRequest],
   'POST rooms/[id]/acts': ['tobias.reed', '/api/rooms/office/acts', roomAct],
   'POST people/roster': ['asha.lindqvist', '/api/people/roster', rosterRequest],

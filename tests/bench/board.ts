@@ -1,4 +1,5 @@
 import { givenPaper } from '../../server/testing/given'
+import type { RoomListView } from '../../core/wire/room'
 import { By, openBrowser, press, see, signIn, text } from '../support/browser'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
@@ -16,12 +17,11 @@ export async function benchBoard(): Promise<void> {
   const browser = await openBrowser()
   try {
     const { driver } = browser
+    const trainer = await new Client(server.url).signIn('marit.feld')
+    const { rooms } = (await trainer.call('POST', '/api/rooms', { title: 'Long hall' })).body as RoomListView
+    const hall = rooms.find(({ title }) => title === 'Long hall')
+    await trainer.call('PUT', `/api/rooms/${hall?.id}/staff`, { people: ['tobias-reed'] })
     await enrol(server, SIZE, givenPaper('hall', { room: 'Long hall' }))
-    await (
-      await new Client(server.url).signIn('marit.feld')
-    ).call('PUT', '/api/rooms/long-hall/staff', {
-      people: ['tobias-reed'],
-    })
     const trainees = await seat(server, SIZE, 'hall')
     await signIn(driver, server.url, 'tobias.reed@sallowmere.test', { lands: 'Rooms' })
     await press(driver, 'Open the board of Long hall')

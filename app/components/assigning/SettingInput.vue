@@ -63,7 +63,6 @@ const set = (value: unknown): void => emit('set', value)
       option-label="label"
       option-value="value"
       :show-clear="field.clearable"
-      :editable="field.editable"
       :disabled="field.disabled"
       :placeholder="field.placeholder"
       fluid

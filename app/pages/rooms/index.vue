@@ -9,6 +9,7 @@ const asked = shallowRef<Room | null>(null)
 const chosen = ref<string[]>([])
 const refusal = ref('')
 const busy = ref(false)
+const title = ref('')
 
 const namesOf = ({ runBy }: Room): string =>
   runBy.map(id => list.value?.invigilators.find(one => one.id === id)?.name ?? 'a closed account').join(', ')
@@ -19,20 +20,33 @@ function ask(room: Room) {
   chosen.value = room.runBy.filter(id => list.value?.invigilators.some(one => one.id === id))
 }
 
-async function keep() {
-  if (!asked.value) return
+/** Makes a call that answers with the rooms as they are then; what it says where it can't is shown. */
+async function change(path: string, options: { method: 'PUT' | 'POST' | 'DELETE'; body?: object }): Promise<boolean> {
   busy.value = true
+  refusal.value = ''
   try {
-    list.value = await callApi(roomListView, `/api/rooms/${asked.value.id}/staff`, {
-      method: 'PUT',
-      body: { people: chosen.value },
-    })
-    asked.value = null
+    list.value = await callApi(roomListView, path, options)
+    return true
   } catch (error) {
     refusal.value = inWords(error)
+    return false
+  } finally {
+    busy.value = false
   }
-  busy.value = false
 }
+
+async function keep() {
+  if (!asked.value) return
+  const done = await change(`/api/rooms/${asked.value.id}/staff`, { method: 'PUT', body: { people: chosen.value } })
+  if (done) asked.value = null
+}
+
+async function add() {
+  if (await change('/api/rooms', { method: 'POST', body: { title: title.value } })) title.value = ''
+}
+
+/** A room that no paper names is taken away without asking: making it again is one line. */
+const remove = ({ id }: Room): Promise<boolean> => change(`/api/rooms/${id}`, { method: 'DELETE' })
 </script>
 
 <template>
@@ -42,14 +56,22 @@ async function keep() {
   <p v-else-if="list.rooms.length === 0" class="panel empty">
     {{
       list.mayStaff
-        ? 'No paper is being sat in a room. A room appears here when a paper is given and names the room.'
-        : 'No paper is being sat in a room that you run. Trainers and administrators say who runs which room.'
+        ? 'There is no room yet. Add one here; papers can then be given to be sat in it.'
+        : 'You run no room yet. Trainers and administrators say who runs which room.'
     }}
   </p>
-  <ul v-else class="panel">
+  <form v-if="list?.mayStaff" class="add" @submit.prevent="add">
+    <label for="room-title">New room</label>
+    <InputText id="room-title" v-model="title" maxlength="60" required autocomplete="off" />
+    <Button type="submit" outlined severity="secondary" label="Add the room" :loading="busy" />
+    <span v-if="refusal && !asked" class="notice is-refusal" role="alert">{{ refusal }}</span>
+  </form>
+  <ul v-if="list && list.rooms.length > 0" class="panel">
     <li v-for="room in list.rooms" :key="room.id">
       <div>
-        <strong>{{ room.title }}</strong><span class="soft small">{{ room.papers.join(', ') }}</span
+        <strong>{{ room.title }}</strong><span class="soft small">{{
+          room.papers.join(', ') || 'no paper at present'
+        }}</span
         ><span class="small" :class="room.runBy.length === 0 ? 'waits' : 'soft'">{{
           room.runBy.length === 0 ? 'no invigilator yet' : `run by ${namesOf(room)}`
         }}</span>
@@ -65,6 +87,15 @@ async function keep() {
           label="Invigilators…"
           :aria-label="`Invigilators of ${room.title}`"
           @click="ask(room)"
+        />
+        <Button
+          v-if="list.mayStaff && room.papers.length === 0"
+          outlined
+          severity="secondary"
+          label="Remove"
+          :aria-label="`Remove ${room.title}`"
+          :loading="busy"
+          @click="remove(room)"
         />
         <Button
           v-if="room.mayRun"
@@ -104,8 +135,18 @@ async function keep() {
 
 <style scoped>
 ul,
+.add,
 .empty {
   margin-top: 1rem;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem;
+}
+.add label {
+  font-weight: 600;
 }
 .empty {
   padding: 1.5rem;

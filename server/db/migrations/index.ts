@@ -11,6 +11,7 @@ import * as recordings from './0009-recordings'
 import * as looks from './0010-looks'
 import * as signIns from './0011-sign-ins'
 import * as secondFactors from './0012-second-factors'
+import * as rooms from './0013-rooms'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -26,6 +27,7 @@ const all: [string, Knex.Migration][] = [
   ['0010-looks', looks],
   ['0011-sign-ins', signIns],
   ['0012-second-factors', secondFactors],
+  ['0013-rooms', rooms],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

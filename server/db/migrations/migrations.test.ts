@@ -3,10 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import knex from 'knex'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { settingsOf } from '../../../core/assignment/settings'
 import { assignmentsIn } from '../assignments'
 import { openDatabase } from '../connection'
 import { adjustmentsIn, peopleIn } from '../people'
+import { roomPeopleIn } from '../rooms'
 import * as ground from './0001-ground'
+import { migrations } from '.'
 
 let folder: string
 beforeEach(async () => {
@@ -81,5 +84,43 @@ describe('a data file of the first schema', () => {
     await db.destroy()
     // Opened again, nothing is done twice.
     await (await openDatabase(file)).destroy()
+  })
+})
+
+describe('rooms that were there once a paper named them', () => {
+  it('become rooms by themselves, each with its papers; who ran one that shared its address is said again', async () => {
+    const file = join(folder, 'data.sqlite')
+    const old = knex({ client: 'better-sqlite3', connection: { filename: file }, useNullAsDefault: true })
+    const before = (await migrations.getMigrations([])).filter(name => name < '0013')
+    await old.migrate.latest({ migrationSource: { ...migrations, getMigrations: async () => before } })
+    await old('papers').insert({ id: 'p', version: 1, title: 'P', document: '{}' })
+    const titles = ['Office', ' office', 'Raum Ä', 'Raum A', 'Зал', '']
+    for (const [index, room] of titles.entries())
+      await old('assignments').insert({
+        id: `a${index}`,
+        paper_id: 'p',
+        paper_version: 1,
+        settings: JSON.stringify(settingsOf({ room })),
+      })
+    await old('people').insert({
+      id: 'tobias',
+      name: 'Tobias Reed',
+      email: 'tobias.reed@sallowmere.test',
+      role: 'invigilator',
+      password_hash: 'x',
+      about: '',
+    })
+    for (const address of ['office', 'raum-a', ''])
+      await old('room_people').insert({ room_id: address, person_id: 'tobias' })
+    await old.destroy()
+
+    const db = await openDatabase(file)
+    const given = await assignmentsIn(db).all()
+    expect(given.map(({ settings }) => settings.room)).toEqual(['Office', 'Office', 'Raum Ä', 'Raum A', 'Зал', ''])
+    expect(new Set(given.map(({ roomId }) => roomId)).size).toBe(5)
+    const [office] = given
+    expect([...(await roomPeopleIn(db).all())]).toEqual([[office?.roomId, ['tobias']]])
+    expect((await assignmentsIn(db).inRooms([])).length).toBe(0)
+    await db.destroy()
   })
 })

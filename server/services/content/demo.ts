@@ -7,11 +7,10 @@ import { assignmentsIn } from '../../db/assignments'
 import type { Assignment } from '../../db/assignments'
 import { cohortsIn, coursesIn } from '../../db/groups'
 import { adjustmentsIn, peopleIn } from '../../db/people'
-import { roomPeopleIn } from '../../db/rooms'
+import { roomPeopleIn, roomsIn } from '../../db/rooms'
 import { unitsIn } from '../../db/units'
 import type { Context } from '../ground/context'
 import { hashPassword } from '../people/password'
-import { roomIdOf } from '../room/rooms'
 import { publishContent } from './publishing'
 import { servicesOf } from '..'
 
@@ -61,7 +60,10 @@ async function loadFolder(
   for (const { people: members, ...cohort } of demo.groups.cohorts) await cohortsIn(db).add(cohort, members)
   for (const course of demo.groups.courses) await coursesIn(db).add(course)
   for (const unit of demo.groups.units) await unitsIn(db).put(unit)
-  for (const { title, invigilators } of demo.groups.rooms) await roomPeopleIn(db).put(roomIdOf(title), invigilators)
+  for (const { id, title, invigilators } of demo.groups.rooms) {
+    await roomsIn(db).add({ id, title })
+    await roomPeopleIn(db).put(id, invigilators)
+  }
   const everyone = (await people.all()).filter(person => person.role === 'trainee').map(person => person.id)
   const at = context.now()
   for (const given of demo.assignments) {

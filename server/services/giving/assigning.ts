@@ -20,6 +20,7 @@ import { papersIn } from '../../db/papers'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import { roomsIn } from '../../db/rooms'
 import { unitsIn } from '../../db/units'
 import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
@@ -56,6 +57,14 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     if (optional && !(await unitsIn(db).all()).some(({ title }) => title === unit))
       throw new Problem(422, 'no-such-unit', `There is no unit “${unit}”. Units are made beside the marks book.`, {
         'settings.unit': 'There is no such unit.',
+      })
+  }
+
+  /** A paper is sat in a room that there is, or anywhere. */
+  async function proveRoom({ room }: AssignmentSettings): Promise<void> {
+    if (room !== '' && !(await roomsIn(db).named(room)))
+      throw new Problem(422, 'no-such-room', `There is no room “${room}”. Rooms are added on the page Rooms.`, {
+        'settings.room': 'There is no such room.',
       })
   }
 
@@ -163,7 +172,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           })),
         ),
         people: people.map(({ id, name, email }) => ({ id, name, email })),
-        rooms: [...new Set(all.flatMap(({ settings }) => settings.room || []))].sort(),
+        rooms: (await roomsIn(db).all()).map(({ title }) => title),
         assignments: await Promise.all(
           all.map(async assignment => ({ id: assignment.id, title: (await paperOf(assignment)).paper.title })),
         ),
@@ -183,6 +192,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           'settings.after': 'There is no such assignment.',
         })
       await proveUnit(settings)
+      await proveRoom(settings)
       const to = await whom(db).all(people, cohorts, courseId)
       if (to.length === 0 && courseId === null)
         throw new Problem(422, 'nobody', 'Choose a cohort, people or a course.', { people: 'Nobody is chosen.' })
@@ -300,6 +310,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           return note([''], 'results released')
         case 'settings':
           if (act.settings.unit !== assignment.settings.unit) await proveUnit(act.settings)
+          await proveRoom(act.settings)
           await assignments.change(id, act.settings)
           return note([''], JSON.stringify(changesOf(assignment.settings, act.settings)))
         case 'add-people':

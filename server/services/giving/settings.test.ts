@@ -154,7 +154,7 @@ const settings: Record<BeforeWork, Pair> = {
       async () => {
         await world.give()
         await world.start()
-        expect((await world.services.rooms.list(world.people.asha)).rooms).toEqual([])
+        expect((await world.services.rooms.list(world.people.asha)).rooms.map(({ people }) => people)).toEqual([0, 0])
       },
     ],
   },

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
+import { settingsOf } from '../../../core/assignment/settings'
 import type { RoomAct, RoomChange } from '../../../core/wire/room'
 import { accrual, checkAccrual, later, refusalOf, World } from '../../testing/world'
 
@@ -91,7 +92,10 @@ describe('who runs a room', () => {
     expect(await refusalOf(world.services.rooms.board(world.people.marit, 'office'))).toBe('not-your-room')
     expect(await world.services.rooms.list(world.people.marit)).toMatchObject({
       mayStaff: true,
-      rooms: [{ id: 'office', runBy: ['tobias'], mayRun: false }],
+      rooms: [
+        { id: 'office', runBy: ['tobias'], mayRun: false },
+        { id: 'sheds', runBy: [], mayRun: false, papers: [] },
+      ],
     })
   })
 
@@ -100,6 +104,67 @@ describe('who runs a room', () => {
       'not-an-invigilator',
     )
     expect(await refusalOf(world.services.rooms.setStaff(world.people.marit, 'nowhere', []))).toBe('not-found')
+  })
+})
+
+describe('a room', () => {
+  const rooms = async () => (await world.services.rooms.list(world.people.marit)).rooms
+  const add = async (title: string): Promise<string> => {
+    await world.services.rooms.add(world.people.marit, title)
+    return (await rooms()).find(room => room.title === title)!.id
+  }
+
+  it('is one by itself in whatever letters it is named: who runs one runs no other', async () => {
+    const titles = ['Зал', 'Цех', 'Raum A', 'Raum Ä', '会議室']
+    const ids = await Promise.all(titles.map(add))
+    expect(new Set(ids).size).toBe(titles.length)
+    expect(ids).not.toContain('')
+    const { tobias, marit } = world.people
+    for (const [index, room] of titles.entries()) await world.give({ room }, { id: `in-${index}` })
+    for (const id of ids) {
+      await world.services.rooms.setStaff(marit, id, ['tobias'])
+      const allowed = []
+      for (const other of ids)
+        if ((await refusalOf(world.services.rooms.board(tobias, other))) === 'nothing') allowed.push(other)
+      expect(allowed).toEqual([id])
+      expect((await world.services.rooms.board(tobias, id)).rows).toHaveLength(1)
+      await world.services.rooms.setStaff(marit, id, [])
+    }
+  })
+
+  it('is not found by an empty id: it names no room, and not every one', async () => {
+    const { id } = await world.start()
+    const { marit, asha } = world.people
+    expect(await refusalOf(world.services.rooms.setStaff(marit, '', ['tobias']))).toBe('not-found')
+    for (const one of [
+      world.services.rooms.board(asha, ''),
+      world.services.rooms.watch(asha, '', () => undefined),
+      world.services.rooms.talk(asha, '', id),
+      world.services.rooms.act(asha, '', { act: 'void', sittings: [id], reason: 'because' }),
+    ])
+      expect(await refusalOf(one)).toBe('not-found')
+  })
+
+  it('is there before a paper names it; two that read the same are not', async () => {
+    const { marit } = world.people
+    expect(await refusalOf(world.services.rooms.add(marit, ' OFFICE'))).toBe('room-there')
+    const { marit: by } = world.people
+    const settings = settingsOf({ room: 'Loft' })
+    const paper = { paperId: 'week-end-journals', people: ['isla'], cohorts: [], courseId: null, settings }
+    expect(await refusalOf(world.services.assigning.give(by, paper))).toBe('no-such-room')
+    await add('Loft')
+    expect(await refusalOf(world.services.assigning.give(by, paper))).toBe('nothing')
+    const act = { act: 'settings' as const, settings: settingsOf({ room: 'Cellar' }) }
+    expect(await refusalOf(world.services.assigning.act(by, 'a', act))).toBe('no-such-room')
+  })
+
+  it('goes once no paper names it, with who runs it', async () => {
+    const { marit } = world.people
+    const id = await add('Loft')
+    await world.services.rooms.setStaff(marit, id, ['tobias'])
+    await world.services.rooms.remove(marit, id)
+    expect((await rooms()).map(({ title }) => title)).toEqual(['Office', 'Sheds'])
+    expect(await refusalOf(world.services.rooms.remove(marit, 'office'))).toBe('room-in-use')
   })
 })
 

@@ -7,7 +7,8 @@ import type { Assignment, Share } from '../../db/assignments'
 import { messagesIn } from '../../db/messages'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
-import { roomPeopleIn } from '../../db/rooms'
+import { roomPeopleIn, roomsIn } from '../../db/rooms'
+import type { Room } from '../../db/rooms'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
@@ -27,15 +28,6 @@ import { rowOf } from './room-rows'
 const LINGERS_MS = 12 * 3600_000
 /** Changes are told in bundles, so that a busy room costs its watchers no more than this often. */
 const BUNDLE_MS = 1000
-
-/** The name of a room as part of an address. */
-export function roomIdOf(title: string): string {
-  return title
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-}
 
 interface Parts {
   plans: PlanService
@@ -58,14 +50,11 @@ export function roomService(
   const staff = roomPeopleIn(db)
   const runsAll = ({ role }: Person): boolean => role === 'administrator'
 
-  async function assignmentsOf(roomId: string, at: string): Promise<Assignment[]> {
-    const current = (assignment: Assignment): boolean =>
-      assignment.settings.closesAt === null || Date.parse(at) - Date.parse(assignment.settings.closesAt) < LINGERS_MS
-    return (await assignments.all()).filter(
-      assignment =>
-        assignment.settings.room !== '' &&
-        (roomId === '' || roomIdOf(assignment.settings.room) === roomId) &&
-        current(assignment),
+  /** What is sat in these rooms now, or was until lately. */
+  async function givenIn(roomIds: readonly string[]): Promise<Assignment[]> {
+    const at = Date.parse(now())
+    return (await assignments.inRooms(roomIds)).filter(
+      ({ settings: { closesAt } }) => closesAt === null || at - Date.parse(closesAt) < LINGERS_MS,
     )
   }
 
@@ -108,16 +97,15 @@ export function roomService(
     )
   }
 
-  async function roomNamed(roomId: string): Promise<{ title: string; given: Assignment[] }> {
-    const given = await assignmentsOf(roomId, now())
-    const title = given[0]?.settings.room
-    if (title === undefined) throw notFound('room')
-    return { title, given }
+  async function found(roomId: string): Promise<Room> {
+    const room = await roomsIn(db).byId(roomId)
+    if (!room) throw notFound('room')
+    return room
   }
 
   /** The room, for somebody who runs it; throws a Problem with 403 for who doesn't. */
-  async function roomOf(person: Person, roomId: string): Promise<{ title: string; given: Assignment[] }> {
-    const room = await roomNamed(roomId)
+  async function roomOf(person: Person, roomId: string): Promise<Room & { given: Assignment[] }> {
+    const room = await found(roomId)
     const runs = mayDo(person, 'run-room') && (runsAll(person) || (await staff.runs(person.id, roomId)))
     if (!runs)
       throw new Problem(
@@ -125,25 +113,26 @@ export function roomService(
         'not-your-room',
         `You don’t run the room ${room.title}. A trainer or administrator says who does.`,
       )
-    return room
+    return { ...room, given: await givenIn([roomId]) }
   }
 
   return {
-    /** The rooms in which papers are sat: an invigilator's own, or all for those who say who runs them. */
+    /** The rooms there are: an invigilator's own, or all for those who say who runs them. */
     async list(person: Person): Promise<RoomListView> {
-      const [given, staffed, people] = await Promise.all([assignmentsOf('', now()), staff.all(), peopleIn(db).all()])
+      const [all, staffed, people] = await Promise.all([roomsIn(db).all(), staff.all(), peopleIn(db).all()])
       const mayStaff = mayDo(person, 'staff-rooms')
       const runs = (id: string): boolean =>
         mayDo(person, 'run-room') && (runsAll(person) || (staffed.get(id)?.includes(person.id) ?? false))
-      const rooms = [...group(given, ({ settings }) => roomIdOf(settings.room))].filter(([id]) => mayStaff || runs(id))
+      const rooms = all.filter(({ id }) => mayStaff || runs(id))
+      const given = group(await givenIn(rooms.map(({ id }) => id)), ({ roomId }) => roomId)
       const listed = await Promise.all(
-        rooms.map(async ([id, own]) => {
-          const rows = await rowsOf(own)
+        rooms.map(async ({ id, title }) => {
+          const rows = await rowsOf(given.get(id) ?? [])
           const count = (...states: RoomRow['state'][]): number =>
             rows.filter(({ state }) => states.includes(state)).length
           return {
             id,
-            title: own[0]!.settings.room,
+            title,
             papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))],
             people: rows.length,
             working: count('working', 'paused', 'on-break'),
@@ -162,9 +151,24 @@ export function roomService(
       }
     },
 
+    /** Makes a room, so that papers can be given to be sat in it. */
+    async add(trainer: Person, title: string): Promise<void> {
+      if (!(await roomsIn(db).add({ id: newId(), title })))
+        throw new Problem(409, 'room-there', 'There is a room with this name already.', { title: 'taken' })
+      await audit.note(trainer, 'add-room', [{ room: title }])
+    },
+
+    /** Takes a room away that no paper names. */
+    async remove(trainer: Person, roomId: string): Promise<void> {
+      const { title } = await found(roomId)
+      if (!(await roomsIn(db).remove(roomId)))
+        throw new Problem(409, 'room-in-use', 'Papers are given to be sat in this room, so it stays.')
+      await audit.note(trainer, 'remove-room', [{ room: title }])
+    },
+
     /** Says who runs a room: those invigilators and no other. */
     async setStaff(trainer: Person, roomId: string, personIds: readonly string[]): Promise<void> {
-      const { title } = await roomNamed(roomId)
+      const { title } = await found(roomId)
       const people = await peopleIn(db).byIds(personIds)
       if (personIds.some(id => people.get(id)?.role !== 'invigilator'))
         throw new Problem(422, 'not-an-invigilator', 'Only invigilators run a room.', { people: 'not an invigilator' })

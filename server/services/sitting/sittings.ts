@@ -1,3 +1,4 @@
+import { folded } from '../../../core/people/naming'
 import { releasedIn } from '../../../core/marking/desk'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
@@ -30,9 +31,6 @@ import { LATE, record } from './recording'
 import { handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
 import type { StartingService } from './starting'
 import { answerOf, taskWorkOf } from './task-work'
-
-const plainName = (name: string): string =>
-  name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en-GB')
 
 /** How many sittings are ended at a time when their time is up. */
 const EXPIRE_AT_ONCE = 8
@@ -262,7 +260,7 @@ export function sittingService(
         `This paper can’t be handed in before minute ${assignment.settings.handInFromMinute}.`,
         { from },
       )
-    if (!leaving && sign && plainName(signedAs ?? '') !== plainName(person.name)) {
+    if (!leaving && sign && folded(signedAs ?? '') !== folded(person.name)) {
       throw new Problem(422, 'sign', `Type your name as it is known here: ${person.name}.`, {
         signedAs: signedAs ? 'not your name' : 'missing',
       })

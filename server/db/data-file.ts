@@ -1,0 +1,66 @@
+import { existsSync, readdirSync, rmSync, statSync } from 'node:fs'
+import { basename, dirname, join } from 'node:path'
+import Sqlite from 'better-sqlite3'
+
+/** What stands behind the name of a data file, in names of files that are kept or made beside it. */
+const BESIDE = ['-before-', '-restoring', '-wal']
+
+/** Up to this size a data file is looked through at each start, in bytes: about a second. A back-up looks through any. */
+const LOOKED_THROUGH = 256_000_000
+
+/** The names of files that are kept beside a data file, or were left there by work on it that was cut off. */
+function beside(file: string): string[] {
+  if (!existsSync(dirname(file))) return []
+  const own = basename(file)
+  return readdirSync(dirname(file)).filter(name => BESIDE.some(what => name.startsWith(`${own}${what}`)))
+}
+
+/**
+ * Looks at a data file before it is opened. Throws an Error that says what to do where it is gone though others of it
+ * are there, so that no empty centre begins in its place, and where it is damaged.
+ */
+export function lookAt(file: string): void {
+  for (const name of beside(file).filter(one => one.endsWith('-making'))) rmSync(join(dirname(file), name))
+  if (!existsSync(file)) {
+    const left = beside(file)
+    if (left.length === 0) return
+    throw new Error(
+      `There is no data file ${file}, but beside it there is ${left.join(', ')}. Restore one of them or a back-up ` +
+        '(npm run restore -- FILE). To begin with nothing, move them to another folder first.',
+    )
+  }
+  if (statSync(file).size > LOOKED_THROUGH) return
+  const db = new Sqlite(file)
+  try {
+    const found = db.pragma('quick_check(1)', { simple: true })
+    if (found !== 'ok') throw new Error(String(found).replace(/\s+/g, ' '))
+  } catch (error) {
+    throw new Error(
+      `The data file ${file} is damaged (${error instanceof Error ? error.message : String(error)}). ` +
+        'Keep it, and restore the newest back-up: npm run restore -- FILE.',
+    )
+  } finally {
+    db.close()
+  }
+}
+
+/** The locks of this process: one that nobody held would be closed, and with it given back. */
+const held: Sqlite.Database[] = []
+
+/**
+ * Keeps a data file for this process until it ends, however it ends: the system gives the lock back. Throws an Error
+ * where another server has it.
+ */
+export function holdAlone(file: string): void {
+  const lock = new Sqlite(`${file}.in-use`, { timeout: 0 })
+  try {
+    lock.pragma('journal_mode = DELETE')
+    lock.exec('BEGIN EXCLUSIVE')
+    held.push(lock)
+  } catch (error) {
+    lock.close()
+    if (error instanceof Sqlite.SqliteError && error.code.startsWith('SQLITE_BUSY'))
+      throw new Error(`Another server has the data file ${file}. Stop that one first.`)
+    throw error
+  }
+}

@@ -1,12 +1,15 @@
 import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { contentPolicy } from './server/http/policy'
 
-/** The code of threads, each as one file beside the server: see server/judging and server/uploads. */
+/** The code of threads and processes, each as one file beside the server: see server/judging and server/uploads. */
 async function buildThreads(rootDir: string, serverDir: string): Promise<void> {
   await build({
-    entryPoints: ['judging', 'uploads'].map(kind => ({ in: join(rootDir, `server/${kind}/thread.ts`), out: kind })),
+    entryPoints: ['judging/thread', 'uploads/process'].map(path => ({
+      in: join(rootDir, `server/${path}.ts`),
+      out: dirname(path),
+    })),
     outdir: serverDir,
     outExtension: { '.js': '.mjs' },
     // What was written for CommonJS asks for parts of Node by require.

@@ -42,6 +42,23 @@ describe('a piece of sound', () => {
     expect(soundIn(bytes)).toBeNull()
   })
 
+  it('with a chunk that counts more than it holds is read as far as it goes', () => {
+    const cue = Uint8Array.of(...new TextEncoder().encode('cue '), 4, 0, 0, 0, 255, 255, 255, 255)
+    const piece = pieceOf(tone(440, RATE, 1))
+    const format = piece.slice(12, 20 + new DataView(piece.buffer).getUint32(16, true))
+    const file = Uint8Array.from([...piece.slice(0, 12), ...format, ...cue])
+    expect(soundIn(file)).toBeNull()
+    expect([...soundIn(Uint8Array.from([...piece.slice(0, 12), ...cue, ...piece.slice(12)]))!]).toEqual([
+      ...soundIn(piece)!,
+    ])
+  })
+
+  it.each([0xffffffff, 0x7fffffff, 1_000_000])('whose length says %d is none', length => {
+    const file = pieceOf(tone(440, RATE, 0.01))
+    new DataView(file.buffer).setUint32(16, length, true)
+    expect(soundIn(file)).toBeNull()
+  })
+
   it('never throws, whatever the bytes are', () => {
     const file = pieceOf(tone(440, RATE, 0.01))
     fc.assert(

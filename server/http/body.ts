@@ -1,3 +1,4 @@
+import { open, rm } from 'node:fs/promises'
 import type { H3Event } from 'h3'
 import { getHeader, setResponseHeader } from 'h3'
 import { Problem } from '../services/ground/problem'
@@ -17,20 +18,23 @@ export const USUAL: BodyLimits = { largest: 200_000, withinMs: 20_000 }
 const DEEPEST = 40
 
 /**
- * The body as bytes, counted as they come: at the limit it ends, nothing more is kept, and the connection is closed
- * behind the answer. Throws a Problem with 413 or 408.
+ * Hands on the parts of the body, counted as they come: at the limit it ends, nothing more is taken, and the connection
+ * is closed behind the answer. `take` may say when it is ready for more. Throws a Problem with 413, 408 or 400.
  */
-export async function readBytes(event: H3Event, { largest, withinMs }: BodyLimits): Promise<Buffer> {
+async function eachPart(
+  event: H3Event,
+  { largest, withinMs }: BodyLimits,
+  take: (part: Buffer) => Promise<unknown> | undefined,
+): Promise<void> {
   const request = event.node.req
   const refuse = (problem: Problem): Problem => {
-    setResponseHeader(event, 'Connection', 'close')
-    event.node.res.once('finish', () => request.destroy())
+    closeBehind(event)
     return problem
   }
-  const tooLarge = (): Problem => refuse(new Problem(413, 'too-large', `This is larger than ${inWords(largest)}.`))
+  const tooLarge = (): Problem =>
+    refuse(new Problem(413, 'too-large', `This is larger than ${inWords(largest)}. Nothing of it was taken.`))
   if (Number(getHeader(event, 'content-length') ?? 0) > largest) throw tooLarge()
   return new Promise((done, failed) => {
-    const parts: Buffer[] = []
     let size = 0
     const stop = (): void => {
       clearTimeout(timer)
@@ -39,13 +43,24 @@ export async function readBytes(event: H3Event, { largest, withinMs }: BodyLimit
     }
     const took = (part: Buffer): void => {
       size += part.length
-      if (size <= largest) return void parts.push(part)
-      stop()
-      failed(tooLarge())
+      if (size > largest) {
+        stop()
+        return failed(tooLarge())
+      }
+      const ready = take(part)
+      if (!ready) return
+      request.pause()
+      ready.then(
+        () => request.resume(),
+        (error: unknown) => {
+          stop()
+          failed(refuse(error as Problem))
+        },
+      )
     }
     const ended = (): void => {
       stop()
-      done(Buffer.concat(parts))
+      done()
     }
     const broken = (): void => {
       stop()
@@ -58,6 +73,46 @@ export async function readBytes(event: H3Event, { largest, withinMs }: BodyLimit
     if (request.readableEnded) return ended()
     request.on('data', took).on('end', ended).on('error', broken).on('close', broken)
   })
+}
+
+/** Closes the connection behind the answer: what still comes of the body is not waited for. */
+function closeBehind(event: H3Event): void {
+  setResponseHeader(event, 'Connection', 'close')
+  event.node.res.once('finish', () => event.node.req.destroy())
+}
+
+/** So much of a body that nobody read is let run out; more isn't worth the line, in bytes. */
+const RUN_OUT = 1_000_000
+
+/** To be called where a call is refused: a large body that nobody has read is not waited for. */
+export function leaveUnread(event: H3Event): void {
+  const request = event.node.req
+  const announced = Number(getHeader(event, 'content-length') ?? Infinity)
+  const hasBody = request.method === 'POST' || request.method === 'PUT'
+  if (hasBody && !request.readableEnded && announced > RUN_OUT && !event.node.res.hasHeader('Connection'))
+    closeBehind(event)
+}
+
+/** The body as bytes; throws a Problem with 413, 408 or 400. */
+export async function readBytes(event: H3Event, limits: BodyLimits): Promise<Buffer> {
+  const parts: Buffer[] = []
+  await eachPart(event, limits, part => void parts.push(part))
+  return Buffer.concat(parts)
+}
+
+/** The body in a new file, as it comes: little of it is in memory at a time. Leaves no file where it throws. */
+export async function saveBytes(event: H3Event, limits: BodyLimits, file: string): Promise<void> {
+  const kept = await open(file, 'wx', 0o600)
+  try {
+    let written: Promise<unknown> = Promise.resolve()
+    await eachPart(event, limits, part => (written = written.then(() => kept.write(part))))
+    await written
+  } catch (error) {
+    await rm(file, { force: true })
+    throw error
+  } finally {
+    await kept.close()
+  }
 }
 
 const inWords = (bytes: number): string =>

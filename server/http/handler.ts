@@ -15,7 +15,7 @@ import { allowed } from '../services/ground/permissions'
 import type { Action } from '../services/ground/permissions'
 import { Problem } from '../services/ground/problem'
 import { log, running } from './running'
-import { readJson, USUAL } from './body'
+import { leaveUnread, readJson, USUAL } from './body'
 import type { BodyLimits } from './body'
 import { networkOf } from './sender'
 import { signInIdOf } from './session'
@@ -193,6 +193,7 @@ export function answerProblem(event: H3Event, error: unknown) {
       { person: asking.get(event) ?? null, method: getMethod(event), path: pathOf(event), code: problem.code },
       'refused',
     )
+  leaveUnread(event)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Cache-Control', 'no-store')
   if (problem.retryAfter) setResponseHeader(event, 'Retry-After', problem.retryAfter)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
-import { dirname } from 'node:path'
+import { dirname, join } from 'node:path'
 import { useRuntimeConfig } from 'nitropack/runtime'
 import pino from 'pino'
 import { openDatabase } from '../db/connection'
@@ -14,13 +14,17 @@ import type { Services } from '../services'
 import type { Context } from '../services/ground/context'
 import { loadDemo } from '../services/content/demo'
 import { steadyTime } from '../services/ground/steady-time'
-import { uploadThread } from '../uploads/pool'
+import { uploadProcess } from '../uploads/opening'
 import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })
 
 const threads = judgingThreads()
-const writeAnew = uploadThread()
+const writeAnew = uploadProcess()
+
+/** Where bodies lie while they arrive: on the disk of the data, of which there is enough. */
+const arrivingFolder = join(dirname(settings.dataFile), 'arriving')
+export const arrivingFile = (): string => join(arrivingFolder, randomUUID())
 
 let ready: Promise<{ services: Services; context: Context; db: Database }> | undefined
 
@@ -60,6 +64,8 @@ async function openData(): Promise<Database> {
   keepToOurselves()
   mkdirSync(dirname(settings.dataFile), { recursive: true })
   holdAlone(settings.dataFile)
+  rmSync(arrivingFolder, { recursive: true, force: true })
+  mkdirSync(arrivingFolder)
   lookAt(settings.dataFile)
   const db = await openDatabase(settings.dataFile)
   if (!settings.demo || (await peopleIn(db).anyone())) return db

@@ -1,3 +1,4 @@
+import { deflateSync } from 'node:zlib'
 import jpeg from 'jpeg-js'
 import { PDFDocument, PDFName, PDFString } from 'pdf-lib'
 import { PNG } from 'pngjs'
@@ -65,6 +66,39 @@ function crc32(bytes: Buffer): number {
     for (let bit = 0; bit < 8; bit += 1) sum = sum & 1 ? (sum >>> 1) ^ 0xedb88320 : sum >>> 1
   }
   return (sum ^ 0xffffffff) >>> 0
+}
+
+/** A PNG of grey points whose header says one thing, and whose points unpack to so many bytes. */
+export function packedPng(width: number, height: number, interlaced: boolean, bytes: number): Buffer {
+  const chunk = (name: string, body: Buffer): Buffer => {
+    const head = Buffer.alloc(8)
+    head.writeUInt32BE(body.length, 0)
+    head.write(name, 4, 'latin1')
+    const sum = Buffer.alloc(4)
+    sum.writeUInt32BE(crc32(Buffer.concat([head.subarray(4), body])), 0)
+    return Buffer.concat([head, body, sum])
+  }
+  const header = Buffer.alloc(13)
+  header.writeUInt32BE(width, 0)
+  header.writeUInt32BE(height, 4)
+  header.set([8, 0, 0, 0, interlaced ? 1 : 0], 8)
+  return Buffer.concat([
+    Buffer.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a),
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(Buffer.alloc(bytes))),
+    chunk('IEND', Buffer.alloc(0)),
+  ])
+}
+
+/** A PDF of 2 kB whose tree of pages names each node so many times: times^depth pages to whoever walks it. */
+export function deepPdf(depth: number, times: number): Buffer {
+  const nodes = Array.from({ length: depth }, (_, at) => {
+    const kids = `${at + 3} 0 R `.repeat(times)
+    return `${at + 2} 0 obj\n<</Type /Pages /Count ${times} /Kids [${kids}]>>\nendobj`
+  })
+  const leaf = `${depth + 2} 0 obj\n<</Type /Page /MediaBox [0 0 9 9]>>\nendobj`
+  const objects = ['1 0 obj\n<</Type /Catalog /Pages 2 0 R>>\nendobj', ...nodes, leaf]
+  return Buffer.from(`%PDF-1.4\n${objects.join('\n')}\ntrailer\n<</Root 1 0 R /Size ${depth + 3}>>\n%%EOF`)
 }
 
 /** A PDF of one page with a photo on it; `change` may add what it likes. */

@@ -1,4 +1,4 @@
-import { copyFile, mkdtemp, rm } from 'node:fs/promises'
+import { copyFile, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { adjustments } from '../../core/assignment/adjustments'
@@ -21,7 +21,9 @@ import { roomPeopleIn, roomsIn } from '../db/rooms'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
+import type { Arriving } from '../services/after/afterwards'
 import type { Context } from '../services/ground/context'
+import { Problem } from '../services/ground/problem'
 import { anew } from '../uploads/anew'
 
 export const NOON = Date.UTC(2026, 10, 24, 12)
@@ -102,11 +104,21 @@ export class World {
       now: () => this.now(),
       newId: () => `id-${(this.#ids += 1)}`,
       threads: null,
-      writeAnew: anew,
+      writeAnew: async file => anew(await readFile(file)),
       program: 'test',
       log: silent,
       ...otherwise,
     }))
+  }
+
+  /** A body that somebody sends, which is read only where it may come. */
+  arriving(content: Uint8Array): Arriving {
+    return async largest => {
+      if (content.length > largest) throw new Problem(413, 'too-large', 'This is too large.')
+      const file = join(this.folder, `arriving-${(this.#ids += 1)}`)
+      await writeFile(file, content)
+      return file
+    }
   }
 
   /** Takes from the logs what guards them, as somebody could who has the file. */

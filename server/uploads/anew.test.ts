@@ -1,10 +1,20 @@
 import { deflateSync } from 'node:zlib'
 import fc from 'fast-check'
 import jpeg from 'jpeg-js'
-import { PDFDocument, PDFName } from 'pdf-lib'
+import { PDFDocument, PDFName, PDFString } from 'pdf-lib'
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
-import { onOpening, pdf, plainJpeg, SECRET, tellingJpeg, tellingPng, vastPng } from '../testing/files'
+import {
+  deepPdf,
+  onOpening,
+  packedPng,
+  pdf,
+  plainJpeg,
+  SECRET,
+  tellingJpeg,
+  tellingPng,
+  vastPng,
+} from '../testing/files'
 import { anew } from './anew'
 import { jpegAnew } from './jpeg'
 
@@ -172,3 +182,66 @@ it('whatever is sent, it is taken or refused in words, and what is taken is take
     { numRuns: 300 },
   )
 })
+
+describe('a picture in passes', () => {
+  // By hand: 8 × 8 grey points are 2 + 2 + 3 + 6 + 10 + 20 + 36 bytes in seven passes.
+  it('is taken like any other', async () => {
+    const written = PNG.sync.read(await kept(packedPng(8, 8, true, 79)))
+    expect([written.width, written.height]).toEqual([8, 8])
+  })
+
+  it.each([
+    ['in passes', true],
+    ['in rows', false],
+  ])('that unpacks to more than its header says is refused: %s', async (_, interlaced) => {
+    expect(await anew(packedPng(8, 8, interlaced, 400_000_000))).toMatchObject({ status: 422 })
+  })
+})
+
+describe('the pages of a document', () => {
+  it('are each in it once: a tree that names its parts twice is refused', async () => {
+    expect(await anew(deepPdf(24, 2))).toMatchObject({ status: 422 })
+    expect(await anew(deepPdf(24, 1))).toMatchObject({ type: 'application/pdf' })
+  })
+
+  it('are 500 at most', async () => {
+    const withPages = (count: number) =>
+      pdf(document => {
+        for (let page = 1; page < count; page += 1) document.addPage([9, 9])
+      })
+    expect(await anew(await withPages(500))).toMatchObject({ type: 'application/pdf' })
+    expect(await anew(await withPages(501))).toMatchObject({ status: 413 })
+  })
+
+  it('point to nothing outside but pages of the web', async () => {
+    const outside = ['mailto:a@sallowmere.test', 'file:///etc/passwd', 'smb://192.0.2.1/x', 'javascript:alert(1)']
+    const given = await pdf(document => {
+      const { context } = document
+      const link = (uri: string) => ({ Type: 'Annot', Subtype: 'Link', A: { S: 'URI', URI: PDFString.of(uri) } })
+      const links = [...outside, 'https://sallowmere.test/'].map(uri => context.obj(link(uri)))
+      const form = { Type: 'XObject', Subtype: 'Form', BBox: [0, 0, 1, 1] }
+      const elsewhere = context.stream('', { ...form, Ref: { F: PDFString.of('ref.pdf') }, OPI: { '2.0': {} } })
+      elsewhere.dict.set(PDFName.of('F'), PDFString.of('stream.bin'))
+      const page = document.getPage(0).node
+      page.set(PDFName.of('Annots'), context.obj(links))
+      page.Resources()?.set(PDFName.of('XObject'), context.obj({ X: context.register(elsewhere) }))
+    }, false)
+    const written = await kept(given)
+    for (const secret of [...outside, 'ref.pdf', 'stream.bin', '/OPI', '/Ref']) {
+      expect(given.includes(secret), secret).toBe(true)
+      expect(written.includes(secret), secret).toBe(false)
+    }
+    const all = await textOf(written)
+    expect(all).toContain('https://sallowmere.test/')
+    for (const one of outside) expect(all).not.toContain(one)
+  })
+})
+
+/** All objects of a document, written out. */
+async function textOf(file: Buffer): Promise<string> {
+  const document = await PDFDocument.load(file)
+  return document.context
+    .enumerateIndirectObjects()
+    .map(([, value]) => String(value))
+    .join('\n')
+}

@@ -1,4 +1,4 @@
-import { Holds, pdfAnew } from './documents'
+import { Holds, MOST_PAGES, pdfAnew, TooManyPages } from './documents'
 import { TooManyPoints } from './jpeg'
 import { MOST_POINTS, photoAnew, pngAnew } from './pictures'
 
@@ -46,6 +46,8 @@ export async function anew(content: Uint8Array): Promise<Anew> {
   } catch (error) {
     if (error instanceof TooManyPoints)
       return refused(413, 'too-large', `This picture has more than ${MOST_POINTS / 1_000_000} million points.`)
+    if (error instanceof TooManyPages)
+      return refused(413, 'too-large', `This document has more than ${MOST_PAGES} pages.`)
     if (error instanceof Holds)
       return refused(422, 'holds-more', `This PDF holds ${error.message}; only pages to look at are taken.`)
     return refused(422, 'not-readable', `This ${kind.said} can’t be read: it is damaged, or isn’t one.`)

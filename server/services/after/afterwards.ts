@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises'
 import { isLate } from '../../../core/assignment/counting'
 import type { UnitTotal } from '../../../core/assignment/units'
 import type { AfterView, Rating, UploadView } from '../../../core/wire/afterwards'
@@ -21,6 +22,12 @@ import { digestOf } from '../sitting/receipts'
 import { isReleased, releasedFrom } from './release'
 import { windowOf } from '../sitting/window'
 
+/** So many files arrive at a time, from all people together. */
+const MOST_ARRIVING = 8
+
+/** Lets a body come, up to so many bytes, and says in which file it lies then. */
+export type Arriving = (largest: number) => Promise<string>
+
 type UploadRules = NonNullable<Assignment['settings']['evidence']>
 
 const uploadViewOf = ({ id, name, type, size, at }: Upload): UploadView => ({ id, name, type, size, at })
@@ -35,7 +42,7 @@ interface Parts {
 export function afterwardsService({ db, now, newId, writeAnew }: Context, { plans, live, units }: Parts) {
   const sittings = sittingsIn(db)
   const uploads = uploadsIn(db)
-  /** The sittings of which a file is just being looked through. */
+  /** The people of whom a file is just arriving or being looked through. */
   const arriving = new Set<string>()
 
   async function ended(
@@ -72,22 +79,21 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
   }
 
   /** A file as it is kept, where the rules of the assignment let it in beside those that are there already. */
-  async function taken({ files, megabytes }: UploadRules, content: Buffer, already: number): Promise<FileAnew> {
+  async function taken({ files, megabytes }: UploadRules, arrives: Arriving, already: number): Promise<FileAnew> {
     if (already >= files)
       throw new Problem(
         409,
         'enough-files',
         `${files === 1 ? 'One file is' : `${files} files are`} allowed. Take one away first.`,
       )
-    if (content.length > megabytes * 1_000_000)
-      throw new Problem(
-        413,
-        'too-large',
-        `A file may have ${megabytes} MB at most; this one has ${(content.length / 1_000_000).toFixed(1)} MB.`,
-      )
-    const found = await writeAnew(content)
-    if ('why' in found) throw new Problem(found.status, found.code, found.why)
-    return found
+    const file = await arrives(megabytes * 1_000_000)
+    try {
+      const found = await writeAnew(file)
+      if ('why' in found) throw new Problem(found.status, found.code, found.why)
+      return found
+    } finally {
+      await rm(file, { force: true })
+    }
   }
 
   /** What the trainee decided, and what the unit comes to by what they may know. */
@@ -161,14 +167,19 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
       })
     },
 
-    /** Takes a photo or a PDF, and keeps it written anew. Its type is what it says itself, never what its name says. */
-    async upload(person: Person, id: string, name: string, sent: Buffer): Promise<UploadView> {
+    /**
+     * Takes a photo or a PDF, and keeps it written anew. Its type is what it says itself, never what its name says.
+     * Nothing of it is read before it is clear that it may come: one of each person at a time, and some in all.
+     */
+    async upload(person: Person, id: string, name: string, arrives: Arriving): Promise<UploadView> {
       const rules = await openForUploads(person, id)
-      if (arriving.has(id))
-        throw new Problem(409, 'one-at-a-time', 'Your last file is still being looked through. Send this one after it.')
-      arriving.add(id)
+      if (arriving.has(person.id))
+        throw new Problem(409, 'one-at-a-time', 'Your last file is still on its way. Send this one after it.')
+      if (arriving.size >= MOST_ARRIVING)
+        throw new Problem(503, 'many-files', 'Many files are arriving just now. Send this one again.', undefined, 5)
+      arriving.add(person.id)
       try {
-        const kept = await taken(rules, sent, (await uploads.of(id)).length)
+        const kept = await taken(rules, arrives, (await uploads.of(id)).length)
         const named = name.trim().slice(0, 200) || 'unnamed'
         const upload = {
           id: newId(),
@@ -181,7 +192,7 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
         await uploads.add(upload, Buffer.from(kept.content))
         return uploadViewOf(upload)
       } finally {
-        arriving.delete(id)
+        arriving.delete(person.id)
       }
     },
 

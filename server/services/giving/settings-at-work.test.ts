@@ -327,7 +327,7 @@ const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
         await world.give({ evidence: { minutes: 30, files: 2, megabytes: 1 } })
         const id = await sit()
         const upload = (content: Buffer) =>
-          refusalOf(world.services.afterwards.upload(world.people.isla, id, 'a.pdf', content))
+          refusalOf(world.services.afterwards.upload(world.people.isla, id, 'a.pdf', world.arriving(content)))
         const document = await pdf()
         expect(await upload(Buffer.from('MZ, says it is a PDF'))).toBe('wrong-type')
         expect(await upload(Buffer.concat([document, Buffer.alloc(1_000_001)]))).toBe('too-large')
@@ -349,7 +349,12 @@ const settings: Omit<Record<keyof AssignmentSettings, Pair>, BeforeWork> = {
         await world.give()
         expect(
           await refusalOf(
-            world.services.afterwards.upload(world.people.isla, await sit(), 'a.pdf', Buffer.from('%PDF-')),
+            world.services.afterwards.upload(
+              world.people.isla,
+              await sit(),
+              'a.pdf',
+              world.arriving(Buffer.from('%PDF-')),
+            ),
           ),
         ).toBe('no-evidence')
       },

@@ -1,6 +1,6 @@
 import type { Database } from '../../db/connection'
 import type { AskThread } from '../../judging/pool'
-import type { WriteAnew } from '../../uploads/pool'
+import type { WriteAnew } from '../../uploads/opening'
 
 /** What services need from outside, so that tests can stand in for it. */
 export interface Context {

@@ -19,7 +19,7 @@ afterEach(() => world.close())
 const piece = { task: TASK, step: 'message', recording: 'one', number: 0 }
 const recordings = () => world.services.recordings
 const add = (given: Partial<typeof piece & { seat: string }> = {}, file = sound(2), who: Person = world.people.isla) =>
-  recordings().add(who, id, { ...piece, ...given }, file)
+  recordings().add(who, id, { ...piece, ...given }, async () => file)
 const codeOf = (what: Promise<unknown>): Promise<string> =>
   what.then(
     () => 'taken',

@@ -50,9 +50,15 @@ export function recordingService(
   }
 
   return {
-    /** Takes one piece. What has been taken already is left as it is; a gap is refused. */
-    async add(person: Person, id: string, query: PieceQuery, file: Buffer): Promise<void> {
-      const sound = soundIn(file)
+    /**
+     * Takes one piece, which is read once it is clear whose sitting it is. What has been taken already is left as it
+     * is; a gap is refused.
+     */
+    async add(person: Person, id: string, query: PieceQuery, read: () => Promise<Buffer>): Promise<void> {
+      const own = await live.find(id)
+      if (own?.sitting.personId !== person.id) throw notFound('sitting')
+      spokenPart(own, query.task, query.step)
+      const sound = soundIn(await read())
       if (!sound)
         throw new Problem(415, 'no-sound', 'This is no sound of the kind that is taken here. Nothing of it was taken.')
       await live.with(id, async one => {

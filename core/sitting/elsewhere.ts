@@ -1,5 +1,6 @@
-import { contextOf, figuresOf, followsFrom } from '../marking/judging'
+import { followsFrom } from '../marking/judging'
 import type { FiguresElsewhere } from '../tools/tool'
+import { ask } from './judgement'
 import type { Judgement, Judging } from './judgement'
 import type { Plan } from './plan'
 import { closedSteps } from './progress'
@@ -11,24 +12,37 @@ import type { SittingState } from './progress'
  */
 export function* knowingElsewhere<Result>(plan: Plan, state: SittingState, judging: Judging<Result>): Judging<Result> {
   let next = judging.next()
-  while (!next.done) next = judging.next(yield { ...next.value, ...elsewhereFor(plan, state, next.value) })
+  while (!next.done) {
+    const asked = next.value
+    const known = asked.ask === 'judge' ? { ...asked, ...(yield* elsewhereFor(plan, state, asked)) } : asked
+    next = judging.next(yield known)
+  }
   return next.value
 }
 
 /** The figures of other tasks that a step may follow from: as their steps closed, or as the work is until then. */
-function elsewhereFor(plan: Plan, state: SittingState, { stepPlan }: Judgement): Pick<Judgement, 'elsewhere'> {
+function* elsewhereFor(
+  plan: Plan,
+  state: SittingState,
+  { stepPlan }: Judgement,
+): Judging<Pick<Judgement, 'elsewhere'>> {
   const named = followsFrom(stepPlan.step).flatMap(({ task, step }) => (task === undefined ? [] : [{ task, step }]))
   if (named.length === 0) return {}
-  return { elsewhere: named.flatMap(({ task, step }) => figuresIn(plan, state, task, step) ?? []) }
+  const elsewhere: FiguresElsewhere[] = []
+  for (const { task, step } of named) {
+    const found = yield* figuresIn(plan, state, task, step)
+    if (found) elsewhere.push(found)
+  }
+  return { elsewhere }
 }
 
-function figuresIn(plan: Plan, state: SittingState, taskId: string, stepId: string): FiguresElsewhere | null {
+function* figuresIn(plan: Plan, state: SittingState, taskId: string, stepId: string): Judging<FiguresElsewhere | null> {
   const taskPlan = plan.task(taskId)
   const task = state.tasks.find(({ id }) => id === taskId)
-  const asked = taskPlan?.steps.find(({ step }) => step.id === stepId)?.figures
-  if (!taskPlan || !task || !asked) return null
+  const names = taskPlan?.steps.find(({ step }) => step.id === stepId)?.figures
+  if (!taskPlan || !task || !names) return null
   const closed = closedSteps(task)
   const kept = closed.find(({ step }) => step === stepId)?.figures
-  const figures = kept ?? figuresOf(taskPlan.tool, task.work.state, asked, contextOf({ ...taskPlan, closed }, stepId))
+  const figures = kept ?? (yield* ask({ ask: 'figures', taskPlan, work: task.work, stepId, names, closed }))
   return { task: taskId, step: stepId, figures }
 }

@@ -225,11 +225,11 @@ describe('the log', () => {
     undo(1),
   )
 
-  it('folds to the same state from any snapshot that went through JSON', () => {
+  it('folds to the same state from any snapshot that went through JSON', async () => {
     const sitting = planFor(plan, startOf(whole))
     const once = fold(plan, whole)
     for (let cut = 1; cut < whole.length; cut += 1) {
-      const kept = JSON.stringify(packSitting(sitting, fold(plan, whole.slice(0, cut))))
+      const kept = JSON.stringify(await packSitting(sitting, fold(plan, whole.slice(0, cut))))
       const snapshot = unpackSitting(sitting, JSON.parse(kept))
       expect(whole.slice(cut).reduce((state, event) => advance(plan, state, event).state, snapshot)).toEqual(once)
     }

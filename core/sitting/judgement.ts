@@ -1,7 +1,8 @@
-import { judgeStep } from '../marking/judging'
+import { contextOf, figuresOf, judgeStep } from '../marking/judging'
 import type { Judged } from '../marking/judging'
-import type { ClosedStep, FiguresElsewhere } from '../tools/tool'
+import type { Applied, ClosedStep, Figures, FiguresElsewhere } from '../tools/tool'
 import type { StepPlan, TaskPlan } from './plan'
+import { stateHere } from './work'
 import type { Work } from './work'
 
 /** What a sitting wants judged before it can go on: one step of a task against a piece of work. */
@@ -17,30 +18,79 @@ export interface Judgement {
   followThrough: number
 }
 
+/** Everything that takes the state of a piece of work: whoever advances a sitting asks for it. */
+interface Questions {
+  'judge': Judgement
+  /** What an operation, as its tool read it, makes of the work. */
+  'apply': { taskPlan: TaskPlan; work: Work; op: unknown }
+  /** Figures that the work holds as a step is judged. */
+  'figures': {
+    taskPlan: TaskPlan
+    work: Work
+    stepId: string
+    names: readonly string[]
+    closed: readonly ClosedStep[]
+  }
+  /** Whether anything was done for a step, as far as its tool can tell. */
+  'is-begun': { taskPlan: TaskPlan; work: Work; stepId: string }
+}
+export interface Answers {
+  /** In the order of the step's criteria. */
+  'judge': readonly Judged[]
+  /** The state after it, or where that is kept elsewhere, AWAY. */
+  'apply': Applied<unknown>
+  'figures': Figures
+  'is-begun': boolean
+}
+export type Asked<Ask extends keyof Answers = keyof Answers> = { [One in Ask]: { ask: One } & Questions[One] }[Ask]
+export type Answer = Answers[keyof Answers]
+
 /**
- * A computation that asks for judgements on its way. It doesn't know where they are made: here and at once,
- * or in another thread. The findings come back in the order of the step's criteria.
+ * A computation that asks for what it takes of the work on its way. It doesn't know where that is made: here and at
+ * once, or in another thread.
  */
-export type Judging<Result> = Generator<Judgement, Result, readonly Judged[]>
+export type Judging<Result> = Generator<Asked, Result, Answer>
+
+/** Asks for one thing. Whoever answers gives what was asked for. */
+export function* ask<Ask extends keyof Answers>(asked: Asked & { ask: Ask }): Judging<Answers[Ask]> {
+  return (yield asked) as Answers[Ask]
+}
 
 export function judgedAt({ taskPlan, stepPlan, work, closed, elsewhere, followThrough }: Judgement): Judged[] {
   const { tool, task, start } = taskPlan
   const { step } = stepPlan
-  return judgeStep({ tool, task, step, state: work.state, start, closed, elsewhere, followThrough }).map(
+  return judgeStep({ tool, task, step, state: stateHere(work), start, closed, elsewhere, followThrough }).map(
     ({ finding }) => finding,
   )
 }
 
-/** Runs a computation to its end, judging here. */
+/** Answers here and at once. */
+export function answeredHere(asked: Asked): Answer {
+  const { tool } = asked.taskPlan
+  switch (asked.ask) {
+    case 'judge':
+      return judgedAt(asked)
+    case 'apply':
+      return tool.apply(stateHere(asked.work), asked.op)
+    case 'figures': {
+      const context = contextOf({ ...asked.taskPlan, closed: asked.closed }, asked.stepId)
+      return figuresOf(tool, stateHere(asked.work), asked.names, context)
+    }
+    case 'is-begun':
+      return tool.isBegun?.(stateHere(asked.work), asked.stepId) ?? true
+  }
+}
+
+/** Runs a computation to its end, answering here. */
 export function judgedHere<Result>(judging: Judging<Result>): Result {
   let next = judging.next()
-  while (!next.done) next = judging.next(judgedAt(next.value))
+  while (!next.done) next = judging.next(answeredHere(next.value))
   return next.value
 }
 
-export type Judge = (judgement: Judgement) => readonly Judged[] | Promise<readonly Judged[]>
+export type Judge = (asked: Asked) => Answer | Promise<Answer>
 
-/** Runs a computation to its end, judging wherever `judge` does. */
+/** Runs a computation to its end, answering wherever `judge` does. Rejects where that can't. */
 export async function judgedBy<Result>(judging: Judging<Result>, judge: Judge): Promise<Result> {
   let next = judging.next()
   while (!next.done) next = judging.next(await judge(next.value))

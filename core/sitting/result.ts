@@ -1,6 +1,6 @@
 import { layers, stepPoints, tryWeight } from '../marking/points'
 import type { Hundredths, Layer, StepPoints } from '../marking/points'
-import { judgedHere } from './judgement'
+import { ask, judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
 import type { SittingState, StepProgress, StepStatus } from './progress'
@@ -174,7 +174,7 @@ function* criteriaOf(
   const unjudged =
     shown >= 0 || byPerson
       ? []
-      : yield { taskPlan, stepPlan, work: untouched(taskPlan.start), closed: [], followThrough: 0 }
+      : yield* ask({ ask: 'judge', taskPlan, stepPlan, work: untouched(taskPlan.start), closed: [], followThrough: 0 })
   const notJudged = progress?.status === 'awaiting-marker' ? 'Waits for a marker.' : 'Not judged.'
   return step.criteria.map((criterion, index): CriterionResult => {
     const finding = checks[shown]?.findings[index]

@@ -1,44 +1,73 @@
-import type { Plan } from './plan'
+import type { Plan, TaskPlan } from './plan'
 import type { SittingState, TaskProgress } from './progress'
-import { UNTOUCHED, untouched } from './work'
-import type { Work, WorkEntry, WorkHistory } from './work'
+import { AWAY, stateHere, UNTOUCHED, untouched } from './work'
+import type { Work, WorkBase } from './work'
 
-interface PackedWork {
-  mark: string
-  packed: unknown
-  history: WorkEntry[]
-}
-type PackedTask = Omit<TaskProgress, 'work'> & { work: PackedWork | null }
+type PackedTask = Omit<TaskProgress, 'work'> & { work: WorkBase | null }
 type PackedSitting = Omit<SittingState, 'tasks' | 'beforeEnd'> & { tasks: PackedTask[]; beforeEnd?: PackedTask[] }
 
-/** The sitting as plain JSON: of its work only what can't be had again from the papers. */
-export function packSitting(plan: Plan, { tasks, beforeEnd, ...rest }: SittingState): PackedSitting {
-  const packTasks = (all: readonly TaskProgress[]): PackedTask[] =>
-    all.map(({ work, ...task }) => ({ ...task, work: packWork(plan, task.id, work) }))
-  return { ...rest, tasks: packTasks(tasks), ...(beforeEnd ? { beforeEnd: packTasks(beforeEnd) } : {}) }
+/** Packs work that isn't untouched, wherever its state is. */
+export type PackWork = (taskPlan: TaskPlan, work: Work) => unknown
+
+/** Packs work whose state is here. */
+export const packedHere: PackWork = ({ tool, start }, work) => tool.pack(stateHere(work), start)
+
+function planOfTask(plan: Plan, taskId: string): TaskPlan {
+  const taskPlan = plan.task(taskId)
+  if (!taskPlan) throw new RangeError(`The plan has no task ${taskId}.`)
+  return taskPlan
 }
 
-/** The sitting again. `packed` was made by `packSitting` of this same version, with this plan. */
-export function unpackSitting(plan: Plan, { tasks, beforeEnd, ...rest }: PackedSitting): SittingState {
+/** The sitting as plain JSON: of its work only what can't be had again from the papers. It grows with the work. */
+export async function packSitting(
+  plan: Plan,
+  { tasks, beforeEnd, ...rest }: SittingState,
+  pack: PackWork = packedHere,
+): Promise<PackedSitting> {
+  async function packTasks(all: readonly TaskProgress[]): Promise<PackedTask[]> {
+    const packed: PackedTask[] = []
+    for (const { work, ...task } of all) {
+      const done = work.mark !== UNTOUCHED
+      packed.push({
+        ...task,
+        work: done ? { mark: work.mark, packed: await pack(planOfTask(plan, task.id), work) } : null,
+      })
+    }
+    return packed
+  }
+  return { ...rest, tasks: await packTasks(tasks), ...(beforeEnd ? { beforeEnd: await packTasks(beforeEnd) } : {}) }
+}
+
+/**
+ * The sitting again. `packed` was made by `packSitting` of this same version, with this plan; what a tool can't read of
+ * it throws a RangeError. `isAway`: the work of these tasks is kept in another thread, which is told what was packed.
+ */
+export function unpackSitting(
+  plan: Plan,
+  { tasks, beforeEnd, ...rest }: PackedSitting,
+  isAway: (taskPlan: TaskPlan) => boolean = () => false,
+): SittingState {
   const unpackTasks = (all: readonly PackedTask[]): TaskProgress[] =>
-    all.map(({ work, ...task }) => ({ ...task, work: unpackWork(plan, task.id, work) }))
+    all.map(({ work, ...task }) => ({ ...task, work: unpackWork(planOfTask(plan, task.id), work, isAway) }))
   return { ...rest, tasks: unpackTasks(tasks), ...(beforeEnd ? { beforeEnd: unpackTasks(beforeEnd) } : {}) }
 }
 
-/** Null for work on which nothing was done. */
-function packWork(plan: Plan, taskId: string, { mark, state, history }: Work): PackedWork | null {
-  const taskPlan = plan.task(taskId)
-  if (!taskPlan) throw new RangeError(`The plan has no task ${taskId}.`)
-  if (mark === UNTOUCHED) return null
-  const entries: WorkEntry[] = []
-  for (let link = history; link !== null; link = link.before) entries.push(link.entry)
-  return { mark, packed: taskPlan.tool.pack(state, taskPlan.start), history: entries.reverse() }
+/** The sitting that was packed, going on from that: of work that is kept elsewhere, what came before is let go. */
+export function goingOnFrom(state: SittingState, packed: PackedSitting): SittingState {
+  const rebased = (all: readonly TaskProgress[], bases: readonly PackedTask[] = []): TaskProgress[] =>
+    all.map((task, at) => {
+      const base = bases[at]?.work ?? null
+      return task.work.state === AWAY ? { ...task, work: { ...task.work, history: null, base } } : task
+    })
+  return {
+    ...state,
+    tasks: rebased(state.tasks, packed.tasks),
+    ...(state.beforeEnd ? { beforeEnd: rebased(state.beforeEnd, packed.beforeEnd) } : {}),
+  }
 }
 
-function unpackWork(plan: Plan, taskId: string, work: PackedWork | null): Work {
-  const taskPlan = plan.task(taskId)
-  if (!taskPlan) throw new RangeError(`The plan has no task ${taskId}.`)
-  if (work === null) return untouched(taskPlan.start)
-  const history = work.history.reduce<WorkHistory | null>((before, entry) => ({ entry, before }), null)
-  return { mark: work.mark, state: taskPlan.tool.unpack(work.packed, taskPlan.start), history }
+function unpackWork(taskPlan: TaskPlan, base: WorkBase | null, isAway: (taskPlan: TaskPlan) => boolean): Work {
+  if (base === null) return untouched(taskPlan.start)
+  const state = isAway(taskPlan) ? AWAY : taskPlan.tool.unpack(base.packed, taskPlan.start)
+  return { mark: base.mark, state, history: null, base: taskPlan.tool.heavy ? base : null }
 }

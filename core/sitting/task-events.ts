@@ -1,4 +1,5 @@
 import type { LoggedEvent } from './events'
+import { ask } from './judgement'
 import type { Judging } from './judgement'
 import { accepted, malformed, refused } from './outcome'
 import type { Advanced } from './outcome'
@@ -6,7 +7,7 @@ import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepInHand, stepPlanOf, withChange, withStep, withTask } from './progress'
 import type { SittingState, StepProgress, StepStatus, TaskProgress } from './progress'
 import { notAnOperation } from './sense'
-import { closeStep, closingCheck, findings, giveUp, isBegun, isForPerson, isWatched, tryStep } from './trying'
+import { closeStep, closingCheck, findings, giveUp, isForPerson, isWatched, tryStep } from './trying'
 import { worked } from './work'
 
 export type TaskEvent = Extract<LoggedEvent, { taskId: string }>
@@ -30,7 +31,7 @@ export function* work(on: On, event: TaskEvent & { kind: 'op' }): Judging<Advanc
   const step = stepInHand(task)
   const changes = tool.effect(read.data) === 'change'
   if (changes && !step) return refused(before, 'All steps of this task are finished; its work is kept as it is.')
-  const applied = tool.apply(task.work.state, read.data)
+  const applied = yield* ask({ ask: 'apply', taskPlan, work: task.work, op: read.data })
   if (!applied.ok) return refused(before, applied.refusal)
   const done = worked(tool, task.work, { op: read.data }, applied.state)
   const opened = { ...task, opened: true }
@@ -102,18 +103,18 @@ export function* skip(on: On, event: TaskEvent & { kind: 'skip' }): Judging<Adva
   if ('refusal' in found) return found.refusal
   const { step } = found
   const left = { ...step, status: 'skipped' as const }
-  if (plan.scoring < 3) return accepted(withTask(state, giveUp(plan, taskPlan, task, left, task.work)))
+  if (plan.scoring < 3) return accepted(withTask(state, yield* giveUp(plan, taskPlan, task, left, task.work)))
   if (plan.rules.answers === 'settled') {
     const sealed = isForPerson(found.stepPlan)
       ? {}
       : { sealed: yield* findings(plan, taskPlan, task, step.id, task.work) }
-    return accepted(withTask(state, closeStep(taskPlan, task, { ...left, ...sealed }, task.work)))
+    return accepted(withTask(state, yield* closeStep(taskPlan, task, { ...left, ...sealed }, task.work)))
   }
   const judged = yield* closingCheck(plan, taskPlan, task, step, event.at)
   if (judged.status !== 'passed')
-    return accepted(withTask(state, giveUp(plan, taskPlan, task, { ...judged, status: 'skipped' }, task.work)))
+    return accepted(withTask(state, yield* giveUp(plan, taskPlan, task, { ...judged, status: 'skipped' }, task.work)))
   const tried = { stepId: step.id, passed: true, findings: judged.checks.at(-1)?.findings ?? [] }
-  return accepted(withTask(state, closeStep(taskPlan, task, judged, task.work)), tried)
+  return accepted(withTask(state, yield* closeStep(taskPlan, task, judged, task.work)), tried)
 }
 
 /**
@@ -125,16 +126,19 @@ export function* settle(on: On, event: TaskEvent & { kind: 'settle' }): Judging<
   const found = openStepOf(on, event)
   if ('refusal' in found) return found.refusal
   const { step, stepPlan } = found
-  const close = (closed: StepProgress): Advanced =>
-    accepted(withTask(state, closeStep(taskPlan, task, closed, task.work)))
+  function* close(closed: StepProgress): Judging<Advanced> {
+    return accepted(withTask(state, yield* closeStep(taskPlan, task, closed, task.work)))
+  }
   if (isForPerson(stepPlan)) {
-    return isBegun(taskPlan, task, step.id)
-      ? close({ ...step, status: 'awaiting-marker' })
+    const begun = yield* ask({ ask: 'is-begun', taskPlan, work: task.work, stepId: step.id })
+    return begun
+      ? yield* close({ ...step, status: 'awaiting-marker' })
       : refused(before, 'Nothing was answered here yet. Answer it, or leave the step.')
   }
   if (plan.rules.answers !== 'settled') return refused(before, 'In this paper steps are checked, not settled.')
   if (isWatched(plan, stepPlan)) return refused(before, 'This step is watched: it is judged as you do it.')
-  return close({ ...step, status: 'settled', sealed: yield* findings(plan, taskPlan, task, step.id, task.work) })
+  const sealed = yield* findings(plan, taskPlan, task, step.id, task.work)
+  return yield* close({ ...step, status: 'settled', sealed })
 }
 
 /** Opens a settled step again; where steps come in turn, only the one settled last. The work stays as it is. */

@@ -1,12 +1,12 @@
-import { contextOf, figuresOf } from '../marking/judging'
 import type { Judged } from '../marking/judging'
 import type { Figures } from '../tools/tool'
+import { ask } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
 import { closedSteps, isUnjudged, stepInHand, stepPlanOf, withStep } from './progress'
 import type { StepProgress, TaskProgress } from './progress'
 import { stateSetRight } from './setting-right'
-import { worked } from './work'
+import { AWAY, worked } from './work'
 import type { Work } from './work'
 
 /** What a try came to, as the sitting knows it. What of it the trainee is told is decided elsewhere. */
@@ -35,13 +35,14 @@ export function* findings(
   stepId: string,
   work: Work,
 ): Judging<readonly Judged[]> {
-  return yield {
+  return yield* ask({
+    ask: 'judge',
     taskPlan,
     stepPlan: stepPlanOf(taskPlan, stepId),
     work,
     closed: closedSteps(task),
     followThrough: plan.rules.followThrough,
-  }
+  })
 }
 
 /**
@@ -62,46 +63,53 @@ export function* tryStep(
   const tried = { stepId: step.id, passed, findings: found }
   const checked = { ...step, checks: [...step.checks, { at, findings: found }], unjudged: false }
   const judged = { ...withStep(task, checked), work: passed ? work : otherwise }
-  if (passed) return { tried, task: closeStep(taskPlan, judged, { ...checked, status: 'passed' }, work) }
+  if (passed) return { tried, task: yield* closeStep(taskPlan, judged, { ...checked, status: 'passed' }, work) }
   if (checked.checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
-  return { tried, task: giveUp(plan, taskPlan, judged, { ...checked, status: 'out-of-tries' }, work) }
+  return { tried, task: yield* giveUp(plan, taskPlan, judged, { ...checked, status: 'out-of-tries' }, work) }
 }
 
 /**
  * Closes a step that wasn't passed, and sets the work right where the paper says so. Steps in free order stand
  * by themselves: nothing later starts from this one, and its work stays.
  */
-export function giveUp(
+export function* giveUp(
   plan: Plan,
   taskPlan: TaskPlan,
   task: TaskProgress,
   step: StepProgress,
   left: Work,
-): TaskProgress {
+): Judging<TaskProgress> {
   const byEarlierRules = plan.scoring < 3
-  const closed = closeStep(taskPlan, task, step, byEarlierRules ? left : task.work)
+  const closed = yield* closeStep(taskPlan, task, step, byEarlierRules ? left : task.work)
   const { afterTries, setRightWhenLeft } = plan.rules
   if (afterTries === 'leave' || taskPlan.task.order === 'free') return closed
   if (step.status === 'skipped' && !setRightWhenLeft) return closed
   const entry = { setRight: step.id, ...(byEarlierRules ? {} : { closed: closedSteps(task) }) }
-  const state = stateSetRight(taskPlan, task.work.state, entry)
+  // Where the work is kept in another thread, that makes it of its entries once it is wanted.
+  const { state: now } = task.work
+  const state = now === AWAY ? AWAY : stateSetRight(taskPlan, now, entry)
   const work = worked(taskPlan.tool, task.work, entry, state)
   // Later steps start from sound ground, so what follows from the slip counts no more.
-  const figures = byEarlierRules ? {} : { figures: figuresAt(taskPlan, task, step.id, state) }
+  const figures = byEarlierRules ? {} : { figures: yield* figuresAt(taskPlan, task, step.id, work) }
   const right = closed.steps.map(other =>
     other.id === step.id ? { ...other, ...figures, setRight: true as const } : other,
   )
   return { ...closed, steps: right, work }
 }
 
-function figuresAt(taskPlan: TaskPlan, task: TaskProgress, stepId: string, state: unknown): Figures {
-  const context = contextOf({ ...taskPlan, closed: closedSteps(task) }, stepId)
-  return figuresOf(taskPlan.tool, state, stepPlanOf(taskPlan, stepId).figures, context)
+function* figuresAt(taskPlan: TaskPlan, task: TaskProgress, stepId: string, work: Work): Judging<Figures> {
+  const names = stepPlanOf(taskPlan, stepId).figures
+  return yield* ask({ ask: 'figures', taskPlan, work, stepId, names, closed: closedSteps(task) })
 }
 
 /** Puts the closed step in its place, with the figures that `left` holds, and opens the one after it. */
-export function closeStep(taskPlan: TaskPlan, task: TaskProgress, step: StepProgress, left: Work): TaskProgress {
-  const figures = figuresAt(taskPlan, task, step.id, left.state)
+export function* closeStep(
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  left: Work,
+): Judging<TaskProgress> {
+  const figures = yield* figuresAt(taskPlan, task, step.id, left)
   const closed = withStep(task, { ...step, figures, unjudged: false })
   const next = closed.steps.find(other => other.status === 'locked')
   return next ? withStep(closed, { ...next, status: 'open' }) : closed
@@ -136,7 +144,7 @@ export function* closingCheck(
  */
 export function* judgeAtEnd(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: string): Judging<TaskProgress> {
   const unsealed = unseal(task, at)
-  const handedOver = handOver(taskPlan, unsealed)
+  const handedOver = yield* handOver(taskPlan, unsealed)
   if (plan.scoring >= 3) return yield* judgeUnclosed(plan, taskPlan, handedOver, at)
   return yield* taskPlan.task.order === 'free'
     ? judgeOpenSteps(plan, taskPlan, handedOver, at)
@@ -156,17 +164,15 @@ function unseal(task: TaskProgress, at: string): TaskProgress {
   }, task)
 }
 
-/** Whether anything was done for a step, as far as its tool can tell. */
-export const isBegun = ({ tool }: TaskPlan, { work }: TaskProgress, stepId: string): boolean =>
-  tool.isBegun?.(work.state, stepId) ?? true
-
 /** Work on a step that a person marks goes to the marker, whether or not it was handed over. */
-function handOver(taskPlan: TaskPlan, task: TaskProgress): TaskProgress {
-  return task.steps.reduce((before, step) => {
-    if (step.status !== 'open' || !step.unjudged || !isForPerson(stepPlanOf(taskPlan, step.id))) return before
-    if (!isBegun(taskPlan, task, step.id)) return before
-    return closeStep(taskPlan, before, { ...step, status: 'awaiting-marker' }, task.work)
-  }, task)
+function* handOver(taskPlan: TaskPlan, task: TaskProgress): Judging<TaskProgress> {
+  let handed = task
+  for (const step of task.steps) {
+    if (step.status !== 'open' || !step.unjudged || !isForPerson(stepPlanOf(taskPlan, step.id))) continue
+    if (!(yield* ask({ ask: 'is-begun', taskPlan, work: task.work, stepId: step.id }))) continue
+    handed = yield* closeStep(taskPlan, handed, { ...step, status: 'awaiting-marker' }, task.work)
+  }
+  return handed
 }
 
 /**
@@ -178,7 +184,7 @@ function* judgeUnclosed(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at: 
   for (const step of task.steps) {
     if (step.status !== 'open' && step.status !== 'locked') continue
     const now = yield* closingCheck(plan, taskPlan, judged, step, at)
-    const figures = figuresAt(taskPlan, judged, step.id, judged.work.state)
+    const figures = yield* figuresAt(taskPlan, judged, step.id, judged.work)
     judged = withStep(judged, { ...now, figures })
   }
   return judged

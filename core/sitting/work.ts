@@ -9,6 +9,15 @@ export interface WorkHistory {
   before: WorkHistory | null
 }
 
+/** Stands for a state that is kept in another thread, which makes it of the entries. */
+export const AWAY: unique symbol = Symbol('kept in another thread')
+
+/** Work that was packed, and its mark: what entries after it go on from. */
+export interface WorkBase {
+  mark: string
+  packed: unknown
+}
+
 /**
  * The work of a task at a moment. `mark` says in a few characters which operations made it: whoever applied
  * the same ones in the same order has the same mark, so that two sides can compare without sending the work.
@@ -16,8 +25,16 @@ export interface WorkHistory {
 export interface Work {
   state: unknown
   mark: string
-  /** Kept for heavy tools alone: a worker makes the same state from it. */
+  /** Kept for heavy tools alone: another thread makes the same state from it. */
   history: WorkHistory | null
+  /** What the history goes on from; null where that is the start of the task. */
+  base: WorkBase | null
+}
+
+/** The state of work; throws a RangeError where it is kept elsewhere. */
+export function stateHere({ state, mark }: Work): unknown {
+  if (state === AWAY) throw new RangeError(`The work at ${mark} is kept in another thread.`)
+  return state
 }
 
 /** The mark of work on which nothing has been done yet. */
@@ -37,7 +54,7 @@ export function markAfter(mark: string, entry: WorkEntry): string {
 }
 
 export function untouched(start: unknown): Work {
-  return { state: start, mark: UNTOUCHED, history: null }
+  return { state: start, mark: UNTOUCHED, history: null, base: null }
 }
 
 /** The work with an entry more, which left this state. */
@@ -46,6 +63,7 @@ export function worked(tool: AnyTool, work: Work, entry: WorkEntry, state: unkno
     state,
     mark: markAfter(work.mark, entry),
     history: tool.heavy ? { entry, before: work.history } : null,
+    base: work.base,
   }
 }
 

@@ -103,6 +103,11 @@ export interface Proving<State, Op, Check> {
  */
 export interface Tool<State, Op, Setup, Check> {
   id: string
+  /**
+   * Changes with what `initial`, `apply`, `judge` or `pack` come to: what was made by another version is made again from
+   * the log, and a result that then differs is told.
+   */
+  version: number
   setup: ZodType<Setup>
   op: ZodType<Op>
   check: ZodType<Check>
@@ -111,6 +116,8 @@ export interface Tool<State, Op, Setup, Check> {
    * screen gets its views from a worker, and the server judges it in a worker thread.
    */
   heavy?: boolean
+  /** Whether a check of it may take long, though its work is light: the server then judges it in a worker thread. */
+  slowToJudge?: boolean
   /** Loads what a setup needs, where the tool's code comes in parts; all of it where no setup is given. */
   prepare?(setup?: unknown): Promise<void>
   /** Throws a RangeError when the setup contradicts itself: content, not the trainee, is then at fault. */

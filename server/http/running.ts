@@ -7,7 +7,7 @@ import { openDatabase } from '../db/connection'
 import type { Database } from '../db/connection'
 import { holdAlone, lookAt } from '../db/data-file'
 import { peopleIn } from '../db/people'
-import { judgingThreads } from '../judging/pool'
+import { workThreads } from '../judging/pool'
 import { sittingsIn } from '../db/sittings'
 import { servicesOf } from '../services'
 import type { Services } from '../services'
@@ -19,7 +19,7 @@ import { settings } from './settings'
 
 export const log = pino({ level: settings.logLevel, base: undefined })
 
-const threads = judgingThreads()
+const threads = workThreads()
 const writeAnew = uploadProcess()
 
 /** Where bodies lie while they arrive: on the disk of the data, of which there is enough. */

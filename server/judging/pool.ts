@@ -1,10 +1,49 @@
 import { existsSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join } from 'node:path'
-import { Piscina } from 'piscina'
-import type { Question, Reply } from './asking'
+import { Worker } from 'node:worker_threads'
+import type { Question, Reply, Told } from './asking'
 
-export type AskThread = (question: Question) => Promise<Reply>
+/** Something that takes longer, or more memory, than it may. */
+export class TooDear extends Error {
+  override name = 'TooDear'
+}
+
+/** What a thread said, which of them it was, and how long it was at it, in ms. */
+export interface Answered {
+  reply: Reply
+  lane: number
+  tookMs: number
+}
+
+/**
+ * Asks a thread about a piece of work: the one that has it, if that is free. `make` says what to ask, once it is known
+ * whom. Rejects with TooDear where the request takes longer than `withinMs`, from when the work is at hand.
+ */
+export type AskThread = (workKey: string, make: (lane: number) => Question, withinMs: number) => Promise<Answered>
+
+/** Making work again that a thread doesn't have: long, since nobody is to lose a sitting over it. */
+const MADE_WITHIN_MS = 60_000
+/** So long a job waits for the thread that has its work, before another one makes it again. */
+const WAITS_MS = 60
+const IDLE_MS = 600_000
+const MOST_HEAP_MB = 512
+
+interface Job {
+  workKey: string
+  make(lane: number): Question
+  withinMs: number
+  since: number
+  done(answered: Answered): void
+  failed(error: Error): void
+}
+
+interface Lane {
+  id: number
+  worker: Worker
+  job: Job | null
+  idle?: NodeJS.Timeout
+}
 
 /** The built code of a kind of thread, beside the program that was started; null where it was not built. */
 export function threadFile(kind: string, program = process.argv[1] ?? ''): string | null {
@@ -13,19 +52,90 @@ export function threadFile(kind: string, program = process.argv[1] ?? ''): strin
 }
 
 /**
- * Threads that judge, beside the program that was started. Null where their code was not built, as in
- * development: then everything is judged where it is asked.
+ * Threads for heavy work, beside the program that was started, each at one job at a time. There are two at least, so that
+ * nobody's dear work holds up everybody else's. A job that exceeds its time ends its thread, and a new one is made. Null
+ * where their code was not built, as in development: then everything is done where it is asked.
  */
-export function judgingThreads(program?: string): AskThread | null {
+export function workThreads(program?: string, count = Math.max(2, availableParallelism())): AskThread | null {
   const filename = threadFile('judging', program)
   if (filename === null) return null
-  const pool = new Piscina({
-    filename,
-    minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism() - 1),
-    idleTimeout: 300_000,
-    // Whoever works goes before whoever waits for a verdict.
-    niceIncrement: 10,
-  })
-  return async question => (await pool.run(question)) as Reply
+  const lanes: Lane[] = []
+  const waiting: Job[] = []
+  /** The lane that worked on a piece of work last. */
+  const homes = new Map<string, number>()
+  let ids = 0
+
+  function add(): Lane {
+    const worker = new Worker(filename!, { resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB } })
+    worker.unref()
+    const lane: Lane = { id: (ids += 1), worker, job: null }
+    lanes.push(lane)
+    return lane
+  }
+
+  function end(lane: Lane): void {
+    clearTimeout(lane.idle)
+    if (lanes.includes(lane)) lanes.splice(lanes.indexOf(lane), 1)
+    for (const [work, home] of homes) if (home === lane.id) homes.delete(work)
+    void lane.worker.terminate()
+  }
+
+  /** The lane for a job now, or null while it is to wait. */
+  function laneFor({ workKey, since }: Job): Lane | null {
+    const home = lanes.find(({ id }) => id === homes.get(workKey))
+    if (home?.job === null) return home
+    if (home && performance.now() - since < WAITS_MS) return null
+    return lanes.find(({ job }) => job === null) ?? (lanes.length < count ? add() : null)
+  }
+
+  function dispatch(): void {
+    for (const job of [...waiting]) {
+      const lane = laneFor(job)
+      if (!lane) continue
+      waiting.splice(waiting.indexOf(job), 1)
+      run(lane, job)
+    }
+  }
+
+  function run(lane: Lane, job: Job): void {
+    const { worker } = lane
+    clearTimeout(lane.idle)
+    lane.job = job
+    homes.set(job.workKey, lane.id)
+    const begun = performance.now()
+    const finish = (ends: boolean, settle: () => void): void => {
+      clearTimeout(timer)
+      worker.off('message', told).off('error', broken).off('exit', gone)
+      lane.job = null
+      if (ends) end(lane)
+      else lane.idle = setTimeout(() => end(lane), IDLE_MS).unref()
+      settle()
+      dispatch()
+    }
+    const late = (): void => finish(true, () => job.failed(new TooDear('It takes too long.')))
+    // What is thrown out of a thread is that its memory is full, or that its code can't be loaded.
+    const broken = (error: Error): void => finish(true, () => job.failed(new TooDear(error.message)))
+    const gone = (): void => finish(true, () => job.failed(new TooDear('The thread ended.')))
+    const told = (message: Told): void => {
+      if (message === 'at-work') {
+        clearTimeout(timer)
+        timer = setTimeout(late, job.withinMs)
+      } else if ('failed' in message) finish(false, () => job.failed(new Error(message.failed)))
+      else finish(false, () => job.done({ reply: message.reply, lane: lane.id, tookMs: performance.now() - begun }))
+    }
+    let timer = setTimeout(late, MADE_WITHIN_MS)
+    worker.on('message', told).on('error', broken).on('exit', gone)
+    try {
+      worker.postMessage(job.make(lane.id))
+    } catch (error) {
+      finish(false, () => job.failed(error instanceof Error ? error : new Error(String(error))))
+    }
+  }
+
+  return (workKey, make, withinMs) =>
+    new Promise((done, failed) => {
+      waiting.push({ workKey, make, withinMs, since: performance.now(), done, failed })
+      dispatch()
+      if (waiting.length > 0) setTimeout(dispatch, WAITS_MS + 1)
+    })
 }

@@ -1,4 +1,4 @@
-import { copyFile, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { copyFile, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { adjustments } from '../../core/assignment/adjustments'
@@ -22,9 +22,10 @@ import { servicesOf } from '../services'
 import type { Services } from '../services'
 import { givenPaper } from './given'
 import type { Arriving } from '../services/after/afterwards'
+import type { MemoryRules } from '../services/sitting/live-sittings'
 import type { Context } from '../services/ground/context'
 import { Problem } from '../services/ground/problem'
-import { anew } from '../uploads/anew'
+import { writeAnewHere } from '../uploads/opening'
 
 export const NOON = Date.UTC(2026, 10, 24, 12)
 export const later = (minutes: number, from = NOON): string => new Date(from + minutes * 60_000).toISOString()
@@ -97,18 +98,21 @@ export class World {
   }
 
   /** Everything in memory is forgotten, as after a start of the server. */
-  restart(otherwise: Partial<Context> = {}): Services {
+  restart(otherwise: Partial<Context> = {}, memory: Partial<MemoryRules> = {}): Services {
     const silent = { info: () => undefined, warn: () => undefined, error: () => undefined }
-    return (this.services = servicesOf({
-      db: this.db,
-      now: () => this.now(),
-      newId: () => `id-${(this.#ids += 1)}`,
-      threads: null,
-      writeAnew: async file => anew(await readFile(file)),
-      program: 'test',
-      log: silent,
-      ...otherwise,
-    }))
+    return (this.services = servicesOf(
+      {
+        db: this.db,
+        now: () => this.now(),
+        newId: () => `id-${(this.#ids += 1)}`,
+        threads: null,
+        writeAnew: writeAnewHere,
+        program: 'test',
+        log: silent,
+        ...otherwise,
+      },
+      memory,
+    ))
   }
 
   /** A body that somebody sends, which is read only where it may come. */

@@ -35,6 +35,9 @@ const TOO_MUCH: Anew = {
   why: 'It takes too much to look through this file. Nothing was taken.',
 }
 
+/** Writes a file anew in this process. */
+export const writeAnewHere: WriteAnew = async file => anew(await readFile(file))
+
 type Reply = { type: string } | Extract<Anew, { why: string }>
 
 /**
@@ -44,7 +47,7 @@ type Reply = { type: string } | Extract<Anew, { why: string }>
  */
 export function uploadProcess(program?: string, { withinMs, memory } = USUAL): WriteAnew {
   const filename = threadFile('uploads', program)
-  if (filename === null) return async file => anew(await readFile(file))
+  if (filename === null) return writeAnewHere
   let child: ChildProcess | null = null
   let idle: NodeJS.Timeout | undefined
   const turns = pLimit(1)

@@ -16,7 +16,7 @@ import { Client } from '../support/client'
 import { givenPaper } from '../../server/testing/given'
 import { startServer } from '../support/server'
 import { ms, say, spreadOf, timed } from './figures'
-import { anew } from '../../server/uploads/anew'
+import { writeAnewHere } from '../../server/uploads/opening'
 
 const ACTIVE = 200
 const ROUNDS = 2000
@@ -69,7 +69,7 @@ export async function benchOwnWork(): Promise<void> {
   const db = await openDatabase(file)
   const context: Context = {
     threads: null,
-    writeAnew: anew,
+    writeAnew: writeAnewHere,
     program: 'test',
     db,
     now: () => new Date().toISOString(),

@@ -15,6 +15,7 @@ import type { LedgerSetup, LedgerState } from './state'
 /** Double-entry books: a chart of accounts, a general journal, ledger accounts and a trial balance. */
 export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
   id: 'ledger',
+  version: 1,
   setup: ledgerSetup,
   op: ledgerOp,
   check: ledgerCheck,

@@ -13,6 +13,7 @@ import { view } from './viewing'
 /** Devices that exchange frames, and what they are told. */
 export const network: Tool<NetworkState, NetworkOp, NetworkSetup, NetworkCheck> = {
   id: 'network',
+  version: 1,
   setup: networkSetup,
   op: networkOp,
   check: networkCheck,

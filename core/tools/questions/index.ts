@@ -14,6 +14,8 @@ import type { QuestionsSetup, QuestionsState } from './state'
 /** Questions of any kind, one for each step of a task. */
 export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> = {
   id: 'questions',
+  version: 1,
+  slowToJudge: true,
   setup: questionsSetup,
   op: questionsOp,
   check: key,

@@ -14,6 +14,7 @@ import type { Sitting } from '../../db/sittings'
 import type { FileAnew } from '../../uploads/anew'
 import type { Context } from '../ground/context'
 import type { UnitService } from '../giving/units'
+import type { JudgeService } from '../sitting/judging'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import { mayDo } from '../ground/permissions'
 import type { PlanService } from '../sitting/plans'
@@ -36,10 +37,11 @@ interface Parts {
   plans: PlanService
   live: LiveSittings
   units: UnitService
+  judging: JudgeService
 }
 
 /** What comes after a sitting: the receipt, the response as a file, rating, credit, and evidence of the work. */
-export function afterwardsService({ db, now, newId, writeAnew }: Context, { plans, live, units }: Parts) {
+export function afterwardsService({ db, now, newId, writeAnew }: Context, { plans, live, units, judging }: Parts) {
   const sittings = sittingsIn(db)
   const uploads = uploadsIn(db)
   /** The people of whom a file is just arriving or being looked through. */
@@ -108,6 +110,27 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
       papers: standing?.without?.counted.length ?? 0,
       now: percent(standing?.now),
     }
+  }
+
+  /** As the trainee left it: before the closing check, and without what set it right. */
+  async function workOf({ sitting, plan, state }: LiveSitting): Promise<ResponseFile['work']> {
+    const works: ResponseFile['work'] = []
+    for (const task of state.beforeEnd ?? state.tasks) {
+      const taskPlan = plan.task(task.id)
+      if (!taskPlan) continue
+      works.push({
+        taskId: task.id,
+        tool: taskPlan.task.tool,
+        state: await judging.plain(sitting, taskPlan, task.work),
+        steps: task.steps.map(({ id, status, checks, workedMs }) => ({
+          id,
+          status,
+          triesUsed: checks.length,
+          workedMs,
+        })),
+      })
+    }
+    return works
   }
 
   return {
@@ -244,7 +267,7 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
         ]),
         digest: { algorithm: 'SHA-256', hex: sitting.digest ?? digestOf(events), events: events.length },
         // Work that was set right holds the model's, and how steps came out is for the result to tell.
-        work: mayDo(person, 'mark') || isReleased(assignment, now()) ? workOf(one) : [],
+        work: mayDo(person, 'mark') || isReleased(assignment, now()) ? await workOf(one) : [],
       }
     },
 
@@ -256,14 +279,4 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
       return { known: true, matches: digestOf(events) === digest.trim().toLowerCase() }
     },
   }
-}
-
-function workOf({ plan, state }: LiveSitting): ResponseFile['work'] {
-  // As the trainee left it: before the closing check, and without what set it right.
-  return (state.beforeEnd ?? state.tasks).map(task => ({
-    taskId: task.id,
-    tool: plan.task(task.id)?.task.tool ?? '',
-    state: task.work.state,
-    steps: task.steps.map(({ id, status, checks, workedMs }) => ({ id, status, triesUsed: checks.length, workedMs })),
-  }))
 }

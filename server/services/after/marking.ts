@@ -202,7 +202,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
   async function scoreAgain(one: LiveSitting): Promise<void> {
     const { sitting, plan, state } = one
     const own = releasedIn(await desk.of(sitting))
-    const result = withMarks(plan, await judgedBy(resulting(plan, state), judging.of(sitting)), own)
+    const result = withMarks(plan, await judgedBy(resulting(plan, state), judging.whatever(sitting)), own)
     const { points, waiting } = result
     const endedAt = sitting.endedAt ?? sitting.deadlineAt
     await sittings.score(sitting, { score: points, waiting, evidence: evidenceFrom(sitting.id, endedAt, result) })

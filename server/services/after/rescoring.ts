@@ -54,7 +54,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     const accepted = events.filter(({ status }) => status === 'accepted').map(logged)
     const started = startOf(accepted)
     const plan = planFor(base, { ...started, ...(scoring ? { scoring } : {}) })
-    const judge = judging.of(sitting)
+    const judge = judging.whatever(sitting)
     let state = begin(plan, started)
     for (const event of accepted.slice(1)) state = (await judgedBy(advancing(plan, state, event), judge)).state
     return judgedBy(resulting(plan, state), judge)
@@ -79,9 +79,8 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     const refused = whyNot(sat, newest)
     if (refused) return { ...told, after: told.before, steps: [], refused }
     const { version } = newest.paper
-    const later = { ...sitting, rescored: { version } }
     const plan = withTasksOf(sat, newest)
-    const after = withMarks(plan, await resultBy(plan, later, events, SCORING), marks)
+    const after = withMarks(plan, await resultBy(plan, sitting, events, SCORING), marks)
     if (by) {
       await sittings.markAgain(sitting, {
         version,

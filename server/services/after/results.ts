@@ -16,12 +16,18 @@ import type { PlanService } from '../sitting/plans'
 import { mayDo } from '../ground/permissions'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from './release'
-import { fileKinds, fileOf } from './work-files'
-import type { WorkFile } from './work-files'
+import { fileKinds } from '../../judging/files'
+import type { JudgeService } from '../sitting/judging'
 import type { SittingService } from '../sitting/sittings'
 
 /** What a trainee may see of an ended sitting. */
-export function resultService({ db, now }: Context, plans: PlanService, sittingService: SittingService) {
+interface Parts {
+  plans: PlanService
+  sittings: SittingService
+  judging: JudgeService
+}
+
+export function resultService({ db, now }: Context, { plans, sittings: sittingService, judging }: Parts) {
   const sittings = sittingsIn(db)
   const assignments = assignmentsIn(db)
 
@@ -79,14 +85,18 @@ export function resultService({ db, now }: Context, plans: PlanService, sittingS
     },
 
     /** The work of a task as it was left at the end, as a file: `totals.xlsx`. Who may see the result may have it. */
-    async file(person: Person, sittingId: string, name: string): Promise<WorkFile> {
+    async file(
+      person: Person,
+      sittingId: string,
+      name: string,
+    ): Promise<{ type: string; name: string; content: Buffer }> {
       const { live } = await visible(person, sittingId)
       const [taskId = '', kind = ''] = name.split('.')
       const task = live.plan.tasks.find(one => one.task.id === taskId)
       const progress = live.state.tasks.find(one => one.id === taskId)
-      const file = task && progress && (await fileOf(task.tool.id, progress.work, taskId, kind))
+      const file = task && progress && (await judging.file(live.sitting, task, progress.work, kind))
       if (!file) throw notFound('file')
-      return file
+      return { type: file.type, name: `${taskId}.${kind}`, content: Buffer.from(file.content) }
     },
 
     /** Ended sittings of a person, newest first. */

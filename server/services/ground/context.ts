@@ -14,7 +14,7 @@ export interface Context {
   centre?: string
   /** Whether everyone of staff has to have a second factor. */
   secondFactorDemanded?: boolean
-  /** Threads in which heavy work is judged; null where there are none, and it is judged at once. */
+  /** Threads in which heavy work is done; null where there are none, and it is done at once. */
   threads: AskThread | null
   /** Writes files anew that people send. */
   writeAnew: WriteAnew

@@ -8,7 +8,7 @@ import type { Database } from '../../db/connection'
 import { peopleIn } from '../../db/people'
 
 import { refusalOf, World } from '../../testing/world'
-import { anew } from '../../uploads/anew'
+import { writeAnewHere } from '../../uploads/opening'
 import type { Context } from '../ground/context'
 import { authService } from './auth'
 import type { SigningIn } from './auth'
@@ -31,7 +31,7 @@ beforeEach(async () => {
     now: () => new Date(time).toISOString(),
     newId: () => `id-${(ids += 1)}`,
     threads: null,
-    writeAnew: anew,
+    writeAnew: writeAnewHere,
     program: 'test',
     log: { info: () => undefined, warn: () => undefined, error: () => undefined },
   }

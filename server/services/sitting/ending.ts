@@ -64,7 +64,7 @@ export function sittingWriter({ db, newId, log }: Context, { live, notices, judg
   async function end(one: LiveSitting, how: HowEnded, at: string, signedAs: string | null = null): Promise<void> {
     const { id, personId } = one.sitting
     const event = eventOf(one, { kind: 'ended', how, ...(signedAs === null ? {} : { signedAs }) }, at)
-    const judge = judging.of(one.sitting)
+    const judge = judging.whatever(one.sitting)
     const { state } = await judgedBy(advancing(one.plan, one.state, logged(event)), judge)
     const endedAt = state.endedAt ?? at
     const result = await judgedBy(resulting(one.plan, state), judge)

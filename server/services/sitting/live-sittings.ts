@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import { advancing, begin, startOf } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
-import { packSitting, unpackSitting } from '../../../core/sitting/snapshot'
+import { goingOnFrom, packSitting, unpackSitting } from '../../../core/sitting/snapshot'
 import type { LoggedEvent } from '../../../core/sitting/events'
 import { planFor } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
@@ -42,7 +42,13 @@ export interface MemoryRules {
 const usual: MemoryRules = { sittings: 1000, snapshotAfterMs: 400, snapshotAfterEvents: 5000 }
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-5'
+const STATE_VERSION = 'state-6'
+
+/** What a snapshot was made by: the shape of a sitting's state, and the tools whose work is in it. */
+function madeBy({ tasks }: Plan): string {
+  const tools = new Map(tasks.map(({ tool }) => [tool.id, tool.version]))
+  return [STATE_VERSION, ...[...tools].sort().map(([id, version]) => `${id}-${version}`)].join(' ')
+}
 
 export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })
 
@@ -66,22 +72,20 @@ export function liveSittings(
     const base = await plans.of(sitting)
     const started = startOf([logged(first)])
     const plan = planFor(base, sitting.rescored ? { ...started, scoring: sitting.rescored.scoring } : started)
-    const snapshot = await sittings.snapshot(id)
-    const usable = snapshot?.madeBy === STATE_VERSION ? snapshot : undefined
-    const events = await sittings.log(id, usable?.seq ?? 1)
+    const snapshot = await snapshotOf(id, plan)
+    const events = await sittings.log(id, snapshot?.seq ?? 1)
     const begun = performance.now()
-    // A snapshot was written by this same version.
-    let state = usable ? unpackSitting(plan, JSON.parse(usable.document)) : begin(plan, started)
+    let state = snapshot?.state ?? begin(plan, started)
     for (const event of events) {
       if (event.status !== 'accepted') continue
-      state = (await judgedBy(advancing(plan, state, logged(event)), judging.of(sitting))).state
+      state = (await judgedBy(advancing(plan, state, logged(event)), judging.whatever(sitting))).state
     }
     const { ids, bytes, late } = await sittings.known(id)
     return {
       sitting,
       plan,
       state,
-      seq: Math.max(usable?.seq ?? 1, events.at(-1)?.seq ?? 1),
+      seq: Math.max(snapshot?.seq ?? 1, events.at(-1)?.seq ?? 1),
       bytes,
       late,
       sinceSnapshot: { ms: performance.now() - begun, events: events.length },
@@ -89,13 +93,29 @@ export function liveSittings(
     }
   }
 
+  /** The sitting as a snapshot has it, if one is there that this program made and can read: the log has it all. */
+  async function snapshotOf(id: string, plan: Plan): Promise<{ seq: number; state: SittingState } | undefined> {
+    const found = await sittings.snapshot(id)
+    if (found?.madeBy !== madeBy(plan)) return undefined
+    try {
+      return { seq: found.seq, state: unpackSitting(plan, JSON.parse(found.document), judging.isAway) }
+    } catch (error) {
+      log.error({ sitting: id, error: String(error) }, 'a snapshot can’t be read; the sitting is made from its log')
+      return undefined
+    }
+  }
+
+  /** Keeps a snapshot, and goes on from it: what came before is no longer needed to tell threads about the work. */
   async function keepSnapshot(one: LiveSitting): Promise<void> {
-    const { id } = one.sitting
+    const { plan, seq, sitting } = one
     one.sinceSnapshot = { ms: 0, events: 0 }
-    const document = JSON.stringify(packSitting(one.plan, one.state))
-    await sittings
-      .keepSnapshot(id, { seq: one.seq, madeBy: STATE_VERSION, document })
-      .catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'snapshot not kept'))
+    try {
+      const packed = await packSitting(plan, one.state, judging.packing(sitting))
+      await sittings.keepSnapshot(sitting.id, { seq, madeBy: madeBy(plan), document: JSON.stringify(packed) })
+      one.state = goingOnFrom(one.state, packed)
+    } catch (error) {
+      log.warn({ sitting: sitting.id, error: String(error) }, 'snapshot not kept')
+    }
   }
 
   return {

@@ -9,10 +9,13 @@ import type { Plan } from '../../../core/sitting/plan'
 import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime, sectionOfTask } from '../../../core/sitting/sections'
 import { nonsenseOf } from '../../../core/sitting/sense'
+import { refused } from '../../../core/sitting/outcome'
+import type { Advanced } from '../../../core/sitting/outcome'
 import type { Tried } from '../../../core/sitting/trying'
 import type { EventOutcome } from '../../../core/wire/sitting'
 import { verdictOf } from '../../../core/wire/views'
 import type { StoredEvent } from '../../db/sittings'
+import { TooDear } from '../../judging/pool'
 import { Problem } from '../ground/problem'
 import { logSizes, refuseLarge } from './log-limits'
 import type { LogSize } from './log-limits'
@@ -39,6 +42,15 @@ export interface Recorded {
 
 /** How far a device may be out that reckons the server's time from answers on a slow line. */
 const SLACK_MS = 10_000
+
+/** Lets others have their turn between two events of a batch: the loop of the server belongs to everybody. */
+const giveWay = (): Promise<void> => new Promise(done => setImmediate(done))
+
+/** What is said of something that takes longer than anything that is asked for here. */
+const tooDear = ({ kind }: ClientEvent): string =>
+  kind === 'check'
+    ? 'It takes too long to check this work. No try was spent. Make it simpler, and check again.'
+    : 'It takes too long to work this out. Nothing was changed.'
 
 export const LATE = 'This came after the end of the sitting and is not scored.'
 
@@ -102,7 +114,12 @@ export async function record(
       continue
     }
     sizes.take(event)
-    const { state, outcome } = await judgedBy(advancing(plan, recorded.state, { ...body, at: now, ...inGrace }), judge)
+    await giveWay()
+    const advanced = advancing(plan, recorded.state, { ...body, at: now, ...inGrace })
+    const { state, outcome } = await judgedBy(advanced, judge).catch((error: unknown): Advanced => {
+      if (error instanceof TooDear) return refused(recorded.state, tooDear(event))
+      throw error
+    })
     if (outcome.status === 'refused') {
       keep('refused')
       recorded.outcomes.push({ id, status: 'refused', seq, refusal: outcome.refusal })

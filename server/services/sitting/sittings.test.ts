@@ -14,7 +14,7 @@ import type { Context } from '../ground/context'
 import { loadDemo } from '../content/demo'
 import { givenPaper } from '../../testing/given'
 import { publishUnproved } from '../../testing/world'
-import { anew } from '../../uploads/anew'
+import { writeAnewHere } from '../../uploads/opening'
 
 const NOON = Date.UTC(2026, 10, 24, 12)
 const TASK = 'wages-worked-not-paid'
@@ -50,7 +50,7 @@ async function openAt(file: string): Promise<void> {
     now: () => new Date(time).toISOString(),
     newId: () => `id-${(ids += 1)}`,
     threads: null,
-    writeAnew: anew,
+    writeAnew: writeAnewHere,
     program: 'test',
     log: silent,
   }

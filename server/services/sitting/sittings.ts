@@ -116,6 +116,7 @@ export function sittingService(
         const at = now()
         presence.touch(id)
         await pace(id, events.length)
+        judging.refuseSpent(one.sitting)
         const before = one.state
         const begun = performance.now()
         const recorded = await record(one, events, at, judging.of(one.sitting), seat)
@@ -134,7 +135,7 @@ export function sittingService(
         const one = own(found, person)
         const at = now()
         await writer.endIfOver(one, at)
-        return taskWorkOf(running(one), taskId, have, at)
+        return taskWorkOf(running(one), taskId, have, at, judging.packing(one.sitting))
       })
     },
 
@@ -202,7 +203,7 @@ export function sittingService(
             'sitting-running',
             'This sitting is still under way; its result comes when it has ended.',
           )
-        const result = await judgedBy(resulting(one.plan, one.state), judging.of(one.sitting))
+        const result = await judgedBy(resulting(one.plan, one.state), judging.whatever(one.sitting))
         return { live: one, result: withMarks(one.plan, result, releasedIn(await deskIn(db).of(one.sitting))) }
       })
     },

@@ -4,6 +4,7 @@ import { timeUpSince, toldUntil } from '../../../core/sitting/grace'
 import type { TaskPlan } from '../../../core/sitting/plan'
 import type { SittingState } from '../../../core/sitting/progress'
 import { passTime, sectionOfTask } from '../../../core/sitting/sections'
+import type { PackWork } from '../../../core/sitting/snapshot'
 import { UNTOUCHED } from '../../../core/sitting/work'
 import type { EventsResponse, TaskWorkView } from '../../../core/wire/sitting'
 import { briefOf, taskProgressViewOf } from '../../../core/wire/views'
@@ -45,7 +46,13 @@ function shellOf({ task }: TaskPlan): Shell {
 }
 
 /** What a task is worked on with, and its work as it stands; throws a Problem where it may not be opened now. */
-export function taskWorkOf(one: LiveSitting, taskId: string, have: readonly string[], at: string): TaskWorkView {
+export async function taskWorkOf(
+  one: LiveSitting,
+  taskId: string,
+  have: readonly string[],
+  at: string,
+  pack: PackWork,
+): Promise<TaskWorkView> {
   const taskPlan = one.plan.task(taskId)
   const progress = one.state.tasks.find(({ id }) => id === taskId)
   if (!taskPlan || !progress) throw notFound('task')
@@ -62,7 +69,7 @@ export function taskWorkOf(one: LiveSitting, taskId: string, have: readonly stri
     shared,
     parts: Object.fromEntries([...parts].filter(([digest]) => !have.includes(digest))),
     mark: work.mark,
-    packed: work.mark === UNTOUCHED ? null : taskPlan.tool.pack(work.state, taskPlan.start),
+    packed: work.mark === UNTOUCHED ? null : await pack(taskPlan, work),
   }
 }
 

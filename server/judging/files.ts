@@ -1,35 +1,30 @@
-import type { Work } from '../../../core/sitting/work'
-import type { SheetState } from '../../../core/tools/sheet/state'
+import type { SheetState } from '../../core/tools/sheet/state'
 
-/** Work as it was handed in, as a file of an open format. */
-export interface WorkFile {
+interface Kind {
   type: string
-  name: string
-  content: Buffer
+  write(state: SheetState): Promise<Uint8Array>
 }
 
-type Writer = (state: SheetState) => Promise<Uint8Array>
-
 /** The kinds of files that work on a sheet goes out as; of CSV the sheet that was shown last. */
-const ofSheet: Readonly<Record<string, { type: string; write: Writer }>> = {
+const ofSheet: Readonly<Record<string, Kind>> = {
   xlsx: {
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     async write({ workbook }) {
-      const { writeXlsx } = await import('../../../core/formats/workbook/xlsx/writing')
+      const { writeXlsx } = await import('../../core/formats/workbook/xlsx/writing')
       return (await writeXlsx(workbook)).bytes
     },
   },
   ods: {
     type: 'application/vnd.oasis.opendocument.spreadsheet',
     async write({ workbook }) {
-      const { writeOds } = await import('../../../core/formats/workbook/ods/writing')
+      const { writeOds } = await import('../../core/formats/workbook/ods/writing')
       return writeOds(workbook).bytes
     },
   },
   csv: {
     type: 'text/csv; charset=utf-8',
     async write({ workbook, shown }) {
-      const { writeCsv } = await import('../../../core/formats/workbook/csv')
+      const { writeCsv } = await import('../../core/formats/workbook/csv')
       return writeCsv(workbook.sheets[shown] ?? workbook.sheets[0]!)
     },
   },
@@ -38,11 +33,15 @@ const ofSheet: Readonly<Record<string, { type: string; write: Writer }>> = {
 /** The kinds of files that work with this tool goes out as. */
 export const fileKinds = (tool: string): readonly string[] => (tool === 'sheet' ? Object.keys(ofSheet) : [])
 
+/** Work of an open format. */
+export interface WorkFile {
+  type: string
+  content: Uint8Array
+}
+
 /** The work of a task as a file; null where it doesn’t go out as that. */
-export async function fileOf(tool: string, work: Work, name: string, kind: string): Promise<WorkFile | null> {
+export async function fileOf(tool: string, state: unknown, kind: string): Promise<WorkFile | null> {
   const writer = tool === 'sheet' ? ofSheet[kind] : undefined
-  if (!writer) return null
   // The state of a task is what its own tool made.
-  const content = await writer.write(work.state as SheetState)
-  return { type: writer.type, name: `${name}.${kind}`, content: Buffer.from(content) }
+  return writer ? { type: writer.type, content: await writer.write(state as SheetState) } : null
 }

@@ -5,6 +5,7 @@ import { FORMS, hasForm } from './algebra/forms'
 import type { Form } from './algebra/forms'
 import { inBaseUnits, readFormula } from './algebra/read'
 import type { FormulaRead } from './algebra/read'
+import { withinAJudgement } from './algebra/polynomial'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { readNumber } from './numbers'
@@ -87,9 +88,12 @@ export const formula = {
     const [read, right] = [readingOf(asked, text), readingOf(asked, is)]
     if (!read.ok) return wholly(false, expected, `${text.trim()}: ${asSentence(read.why)}`, 'misread')
     if (!right.ok) return wholly(false, expected, found, 'other-value')
-    const relative = standing(inUnits(asked, read), inUnits(asked, right), domain as Domain)
-    if (relative !== 'same') return wholly(false, expected, found, FAULTS[relative])
-    if (form && !hasForm(read.formula, form, letter ?? '')) return wholly(false, expected, found, `not-${form}`)
+    const fault = withinAJudgement(() => {
+      const relative = standing(inUnits(asked, read), inUnits(asked, right), domain as Domain)
+      if (relative !== 'same') return FAULTS[relative]
+      return form && !hasForm(read.formula, form, letter ?? '') ? `not-${form}` : null
+    })
+    if (fault !== null) return wholly(false, expected, found, fault)
     const signs = notation ? read.programSigns : []
     return signs.length === 0
       ? wholly(true, expected, found, '')

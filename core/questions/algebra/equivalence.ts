@@ -66,8 +66,8 @@ function treeStanding(given: Tree, right: Tree, domain: Domain): Standing {
 function steadyRatio(given: Tree, right: Tree, domain: Domain): number | null {
   const [one, other] = [asQuotient(given), asQuotient(right)]
   if (one && other) {
-    const direct = orTooLarge(() => ratio(product(one.above, other.below), product(other.above, one.below)))
-    return direct && (direct.above > 0n ? 1 : -1)
+    const exact = orTooLarge(() => ({ is: ratio(product(one.above, other.below), product(other.above, one.below)) }))
+    if (exact) return exact.is && (exact.is.above > 0n ? 1 : -1)
   }
   const ratios = pointsOf(given, right, domain)
     .map(point => valueOf(given, point) / valueOf(right, point))

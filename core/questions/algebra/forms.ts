@@ -1,7 +1,7 @@
 import { compared, magnitude, over, power, rational } from '../numbers'
 import type { Rational } from '../numbers'
 import type { Polynomial } from './polynomial'
-import { coefficients, commonDegree, content, hasRationalRoot, powersOf } from './polynomial'
+import { coefficients, commonDegree, content, hasRationalRoot, orTooLarge, powersOf } from './polynomial'
 import { asQuotient } from './quotient'
 import { bare, namesIn } from './tree'
 import type { Formula, Tree } from './tree'
@@ -76,7 +76,7 @@ function isInLowestTerms(tree: Tree): boolean {
   const [upper, lower] = [coefficients(above), coefficients(below)]
   if (!upper || !lower) return true
   const sameLetter = upper.name === lower.name && upper.name !== null
-  return !sameLetter || commonDegree(upper.values, lower.values) <= 0
+  return !sameLetter || (orTooLarge(() => commonDegree(upper.values, lower.values)) ?? 0) <= 0
 }
 
 /** a × 10ⁿ, with a from 1 to below 10. */

@@ -16,7 +16,35 @@ const MOST_TERMS = 120
 const MOST_DEGREE = 60
 /** A number by itself is raised further than letters are. */
 const MOST_EXPONENT = 1000
-const MOST_DIGITS = 2000n
+const MOST_DIGITS = 600n
+
+/**
+ * What one judgement may work out exactly, in multiplications of small numbers: what goes beyond that is compared by
+ * values. So a formula costs as much on any machine, whatever it is made of.
+ */
+const MOST_STEPS = 100_000
+/** A number this large takes so many times as long to be multiplied and shortened. */
+const LARGE = 2n ** 64n
+const A_LARGE_STEP = 40
+
+let left = Infinity
+
+/** Works something out within what one judgement may. */
+export function withinAJudgement<Result>(work: () => Result): Result {
+  left = MOST_STEPS
+  try {
+    return work()
+  } finally {
+    left = Infinity
+  }
+}
+
+/** Takes a step with these numbers; throws TooLarge where none is left. */
+function step(...numbers: readonly Rational[]): void {
+  const large = numbers.some(({ above, below }) => magnitude(above) > LARGE || below > LARGE)
+  left -= large ? A_LARGE_STEP : 1
+  if (left < 0) throw new TooLarge()
+}
 
 /** What grows beyond what can be worked out exactly. */
 export class TooLarge extends Error {}
@@ -36,6 +64,8 @@ export const constant = (value: Rational): Polynomial => (value.above === 0n ? N
 export const letter = (name: string): Polynomial => new Map([[name, rational(1n)]])
 const isSmall = ({ above, below }: Rational): boolean =>
   magnitude(above) < 10n ** MOST_DIGITS && below < 10n ** MOST_DIGITS
+
+const digitsOf = (value: bigint): number => magnitude(value).toString().length
 
 /** How often each letter stands in a product. */
 export function powersOf(monomial: Monomial): Map<string, number> {
@@ -63,6 +93,7 @@ function multiplied(one: Monomial, other: Monomial): Monomial {
 export function added(one: Polynomial, other: Polynomial, sign: 1n | -1n = 1n): Polynomial {
   const sum = new Map(one)
   for (const [monomial, value] of other) {
+    step(value)
     const both = plus(sum.get(monomial) ?? rational(0n), times(rational(sign), value))
     if (both.above === 0n) sum.delete(monomial)
     else sum.set(monomial, both)
@@ -75,6 +106,7 @@ export function product(one: Polynomial, other: Polynomial): Polynomial {
   const all = new Map<Monomial, Rational>()
   for (const [a, by] of one)
     for (const [b, value] of other) {
+      step(by, value)
       const monomial = multiplied(a, b)
       const sum = plus(all.get(monomial) ?? rational(0n), times(by, value))
       if (!isSmall(sum)) throw new TooLarge()
@@ -87,6 +119,9 @@ export function product(one: Polynomial, other: Polynomial): Polynomial {
 export function raised(base: Polynomial, exponent: number): Polynomial {
   const number = base.size === 1 ? base.get('') : undefined
   if (number && exponent <= MOST_EXPONENT) {
+    const least = Math.max(digitsOf(number.above), digitsOf(number.below)) - 1
+    if (BigInt(least * exponent) > MOST_DIGITS) throw new TooLarge()
+    step(number)
     const power = rational(number.above ** BigInt(exponent), number.below ** BigInt(exponent))
     if (!isSmall(power)) throw new TooLarge()
     return constant(power)
@@ -144,6 +179,7 @@ export function commonDegree(one: readonly Rational[], other: readonly Rational[
       const by = over(a[high]!, b[low]!)
       a = a.map((value, at) => {
         const under = b[at - (high - low)]
+        step(value, by)
         return under ? plus(value, times(rational(-1n), times(by, under))) : value
       })
     }
@@ -161,12 +197,15 @@ function divisorsOf(value: bigint): bigint[] {
   return all
 }
 function valueAt(values: readonly Rational[], at: Rational): Rational {
-  return values.reduceRight((sum, value) => plus(times(sum, at), value), rational(0n))
+  return values.reduceRight((sum, value) => {
+    step(sum, value)
+    return plus(times(sum, at), value)
+  }, rational(0n))
 }
 
 /**
  * Whether a polynomial of one letter has a root that is a fraction (rational root theorem). Null where its numbers are
- * too large to look for one.
+ * too large, or there are too many, to look for one.
  */
 export function hasRationalRoot(values: readonly Rational[]): boolean | null {
   const by = content(new Map(values.map((value, at) => [String(at), value])))
@@ -174,7 +213,9 @@ export function hasRationalRoot(values: readonly Rational[]): boolean | null {
   const [first, last] = [whole[0] ?? 0n, whole[degree(values)] ?? 0n]
   if (first === 0n) return true
   if (magnitude(first) > MOST_DIVISORS || magnitude(last) > MOST_DIVISORS) return null
-  return divisorsOf(first).some(above =>
-    divisorsOf(last).some(below => [above, -above].some(one => valueAt(values, rational(one, below)).above === 0n)),
+  return orTooLarge(() =>
+    divisorsOf(first).some(above =>
+      divisorsOf(last).some(below => [above, -above].some(one => valueAt(values, rational(one, below)).above === 0n)),
+    ),
   )
 }

@@ -2,7 +2,7 @@ import { readNumber } from './converting'
 import { isError, to15Digits } from './values'
 import type { Scalar, SheetError } from './values'
 import { hasWildcard, wildcardPattern } from './wildcards'
-import { spend } from './spending'
+import { A_STEP_OF_TEXT, spend } from './spending'
 
 type Plain = Exclude<Scalar, SheetError>
 
@@ -25,7 +25,10 @@ export function compared(one: Plain, other: Plain): number {
   spend(1)
   const [left, right] = [filled(one, other), filled(other, one)]
   if (typeof left === 'number' && typeof right === 'number') return to15Digits(left) - to15Digits(right)
-  if (typeof left === 'string' && typeof right === 'string') return collator.compare(left, right)
+  if (typeof left === 'string' && typeof right === 'string') {
+    spend((left.length + right.length) / A_STEP_OF_TEXT)
+    return collator.compare(left, right)
+  }
   return rank(left) - rank(right) || Number(left) - Number(right)
 }
 

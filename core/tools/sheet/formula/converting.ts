@@ -1,4 +1,5 @@
 import { readDay, readTime } from './dates'
+import { A_STEP_OF_TEXT, spend } from './spending'
 import { isError, textOf, WRONG_TYPE } from './values'
 import type { Scalar, SheetError } from './values'
 
@@ -27,6 +28,7 @@ export function toNumber(value: Scalar): number | SheetError {
   if (value === null) return 0
   if (typeof value === 'boolean') return value ? 1 : 0
   if (isError(value)) return value
+  spend(value.length / A_STEP_OF_TEXT)
   return readNumber(value) ?? WRONG_TYPE
 }
 
@@ -40,6 +42,7 @@ export function toLogical(value: Scalar): boolean | SheetError {
   if (value === null) return false
   if (typeof value === 'number') return value !== 0
   if (isError(value)) return value
+  spend(value.length / A_STEP_OF_TEXT)
   const word = value.toUpperCase()
   if (word === 'TRUE' || word === 'FALSE') return word === 'TRUE'
   const number = readNumber(value)

@@ -22,7 +22,7 @@ import {
   WRONG_TYPE,
 } from './values'
 import type { Area, Matrix, Reference, Scalar, Value } from './values'
-import { withinAFormula } from './spending'
+import { A_STEP_OF_TEXT, spend, withinAFormula } from './spending'
 
 /** How deeply names may stand for names. */
 const MOST_NAMES = 32
@@ -121,7 +121,9 @@ function single(operator: InfixOperator, left: Scalar, right: Scalar): Scalar {
       const one = toText(left)
       if (isError(one)) return one
       const other = toText(right)
-      return isError(other) ? other : textWithin(one + other)
+      if (isError(other)) return other
+      spend((one.length + other.length) / A_STEP_OF_TEXT)
+      return textWithin(one + other)
     }
     default: {
       if (isError(left)) return left

@@ -5,6 +5,9 @@
  */
 export const limits = { formula: 1_000_000, change: 8_000_000 }
 
+/** So many characters of a text are gone through in a step. */
+export const A_STEP_OF_TEXT = 16
+
 class TooMuch extends Error {
   override name = 'TooMuch'
 }

@@ -179,7 +179,11 @@ export const bonds: readonly SheetFunction[] = [
       const coupons = couponsOf(args)
       if (!coupons || args.rate < 0 || args.price <= 0 || args.redemption <= 0) return NO_NUMBER
       const one = { ...coupons, rate: args.rate, redemption: args.redemption }
-      return root(yielded => priceOf(one, yielded) - args.price, Math.max(0.01, args.rate)) ?? NO_NUMBER
+      const missing = (yielded: number): number => {
+        spend(1)
+        return priceOf(one, yielded) - args.price
+      }
+      return root(missing, Math.max(0.01, args.rate)) ?? NO_NUMBER
     },
   ),
   duration('DURATION', 'The average time until a bond pays, in years.', years => years),

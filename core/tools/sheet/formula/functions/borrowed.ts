@@ -1,7 +1,7 @@
 import * as library from '@formulajs/formulajs'
 import { ERROR_CODES, errorOf, finite, NO_NUMBER, to15Digits, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
-import { spend } from '../spending'
+import { A_STEP_OF_TEXT, spend } from '../spending'
 import { define } from './definition'
 import type { SheetFunction, Spec } from './definition'
 
@@ -46,6 +46,7 @@ export function from(name: string): (...args: unknown[]) => Scalar {
   if (!work) throw new RangeError(`The library has no ${name}.`)
   return (...args) => {
     spend(A_CALL)
+    for (const arg of args) if (typeof arg === 'string') spend(arg.length / A_STEP_OF_TEXT)
     if (ROUND_BY_ROUND.has(name)) for (const arg of args) if (typeof arg === 'number') spend(A_ROUND * Math.abs(arg))
     try {
       return ours(work(...args))

@@ -188,17 +188,23 @@ export function define<const P extends Record<string, Spec>>(
   const most = last?.rest ? 255 : parameters.length
   const fixed = last?.rest ? parameters.slice(0, -1) : parameters
 
-  function worked(values: readonly Value[], rest: readonly Value[], around: Surroundings): Value {
+  /** `argument` gives what stands for the parameter of a place, `rest` all that the last one was given. */
+  function worked(
+    count: number,
+    argument: (parameter: Parameter, place: number) => unknown,
+    rest: () => unknown[] | SheetError,
+    around: Surroundings,
+  ): Value {
     spend(A_CALL)
     const args: Record<string, unknown> = {}
-    for (let place = 0; place < values.length; place += 1) {
+    for (let place = 0; place < count; place += 1) {
       const parameter = fixed[place]!
-      const argument = parameter.kind === 'lazy' ? values[place] : taken(parameter, values[place]!, around)
-      if (isError(argument) && parameter.kind !== 'value' && parameter.kind !== 'raw') return argument
-      args[parameter.name] = argument
+      const found = argument(parameter, place)
+      if (isError(found) && parameter.kind !== 'value' && parameter.kind !== 'raw') return found
+      args[parameter.name] = found
     }
     if (last?.rest) {
-      const all = flattened(last.kind, rest, around)
+      const all = rest()
       if (isError(all)) return all
       args[last.name] = all
     }
@@ -232,17 +238,30 @@ export function define<const P extends Record<string, Spec>>(
       const rest = last?.rest
         ? args.slice(fixed.length).map(give => (last.kind === 'lazy' ? (give as unknown as Value) : (give?.() ?? null)))
         : []
-      if (places.length === 0) return worked(values, rest, around)
+      const read = (parameter: Parameter, value: Value): unknown =>
+        parameter.kind === 'lazy' ? value : taken(parameter, value, around)
+      const allRest = (): unknown[] | SheetError => (last ? flattened(last.kind, rest, around) : [])
+      if (places.length === 0)
+        return worked(values.length, (parameter, place) => read(parameter, values[place]!), allRest, around)
       const size = spreadSize(places.map(place => values[place] as Matrix))!
+      // What is the same at each place is read once, when it is first asked for.
+      const same = values.map((value, place) => once(() => read(fixed[place]!, value)))
+      const sameRest = once(allRest)
+      const isThere = values.map((_, place) => places.includes(place))
       return matrixFrom(size.rows, size.columns, (row, column) => {
-        const each = values.map((value, place) =>
-          places.includes(place) ? spread(value as Matrix, row, column) : value,
-        )
-        const found = worked(each, rest, around)
+        const argument = (parameter: Parameter, place: number): unknown =>
+          isThere[place] ? read(parameter, spread(values[place] as Matrix, row, column)) : same[place]!()
+        const found = worked(values.length, argument, sameRest, around)
         return isReference(found) || isMatrix(found) ? firstOf(valueThere(found, around)) : found
       })
     },
   }
+}
+
+/** What is worked out when it is first asked for. */
+function once<Result>(work: () => Result): () => Result {
+  let found: { is: Result } | undefined
+  return () => (found ??= { is: work() }).is
 }
 
 export const firstOf = (value: Scalar | Matrix): Scalar => (isMatrix(value) ? value.at(0, 0) : value)

@@ -39,7 +39,10 @@ function interest(loan: Omit<Loan, 'payment'>, period: number): number {
   return (owed * loan.rate) / (loan.due === 1 ? 1 + loan.rate : 1)
 }
 
-/** Where a function is nothing, from a guess: by tangents, then by halving. */
+/** What one value of a series costs, as against reading a cell: a power, a division. */
+const A_POWER = 3
+
+/** Where a function is nothing, from a guess: by tangents, then by halving. `of` says what its own values cost. */
 export function root(of: (x: number) => number, guess: number, least = -0.999_999): number | null {
   let x = guess
   for (let round = 0; round < 100; round += 1) {
@@ -73,8 +76,16 @@ function halved(of: (x: number) => number, least: number): number | null {
   return null
 }
 
-const discounted = (rate: number, values: readonly number[]): number =>
-  values.reduce((sum, value, period) => sum + value / grown(rate, period), 0)
+function discounted(rate: number, values: readonly number[]): number {
+  spend(A_POWER * values.length)
+  return values.reduce((sum, value, period) => sum + value / grown(rate, period), 0)
+}
+
+/** The same for payments on given days, on the first of them. */
+function discountedByDay(rate: number, values: readonly number[], dates: readonly number[]): number {
+  spend(A_POWER * values.length)
+  return values.reduce((sum, value, at) => sum + value / grown(rate, (dates[at]! - dates[0]!) / 365), 0)
+}
 
 /** Net present value where the first value comes after one period. */
 const netPresent = (rate: number, values: readonly number[]): number => discounted(rate, values) / (1 + rate)
@@ -279,7 +290,7 @@ export const finance: readonly SheetFunction[] = [
     { rate: 'number', values: 'numbers', dates: 'numbers' },
     ({ rate, values, dates }) => {
       if (values.length !== dates.length || values.length === 0 || rate <= -1) return NO_NUMBER
-      return finite(values.reduce((sum, value, at) => sum + value / grown(rate, (dates[at]! - dates[0]!) / 365), 0))
+      return finite(discountedByDay(rate, values, dates))
     },
   ),
   define(
@@ -288,12 +299,7 @@ export const finance: readonly SheetFunction[] = [
     { values: 'numbers', dates: 'numbers', guess: 'number?' },
     ({ values, dates, guess = 0.1 }) => {
       if (values.length !== dates.length || !bothSigns(values)) return NO_NUMBER
-      return (
-        root(
-          rate => values.reduce((sum, value, at) => sum + value / grown(rate, (dates[at]! - dates[0]!) / 365), 0),
-          guess,
-        ) ?? NO_NUMBER
-      )
+      return root(rate => discountedByDay(rate, values, dates), guess) ?? NO_NUMBER
     },
   ),
   define(

@@ -76,9 +76,9 @@ type WithoutEnvelope<Event> = Event extends unknown ? Omit<Event, 'id' | 'at'> :
 
 /**
  * What an event of the log says, whoever wrote it. `inGrace`: the server found that it was made before its
- * section's time was up.
+ * section's time was up; `afterTime`: it came when the time of its task, its section's or the sitting's, was up.
  */
-export type EventBody = (ServerEvent | WithoutEnvelope<ClientEvent>) & { inGrace?: true }
+export type EventBody = (ServerEvent | WithoutEnvelope<ClientEvent>) & { inGrace?: true; afterTime?: true }
 
 /** An event of the log. `at` is the server's time; a device's own claim is kept beside it and never counts here. */
 export type LoggedEvent = EventBody & { at: string }

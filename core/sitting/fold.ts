@@ -2,6 +2,7 @@ import { ms } from '../time/moments'
 import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import type { LoggedEvent } from './events'
 import { knowingElsewhere } from './elsewhere'
+import { afterItsTime, keptForTelling } from './grace'
 import { judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import { accepted, malformed, refused } from './outcome'
@@ -163,12 +164,14 @@ function revisit(
   return accepted(withTask(state, withStep(task, on ? { ...rest, revisit: true } : rest)))
 }
 
-function* advanceTask(plan: Plan, before: SittingState, state: SittingState, event: TaskEvent): Judging<Advanced> {
-  const task = state.tasks.find(({ id }) => id === event.taskId)
+function* advanceTask(base: Plan, before: SittingState, state: SittingState, event: TaskEvent): Judging<Advanced> {
+  const plan = event.afterTime ? afterItsTime(base) : base
+  const found = state.tasks.find(({ id }) => id === event.taskId)
   const section = sectionOfTask(plan, event.taskId)
-  if (!task || section === null) return malformed(before, `This paper has no task “${event.taskId}”.`)
+  if (!found || section === null) return malformed(before, `This paper has no task “${event.taskId}”.`)
   const refusal = refuseSection(plan, state, section, event.inGrace ?? false)
   if (refusal) return refused(before, refusal)
+  const task = keptForTelling(found, event.afterTime ?? false)
   const on: On = { plan, taskPlan: taskPlanOf(plan, task), before, state, task }
   switch (event.kind) {
     case 'open':

@@ -45,6 +45,8 @@ export interface TaskProgress {
   work: Work
   steps: readonly StepProgress[]
   workedMs: number
+  /** How it stood when its time was up, where work came after that: so it is told until the end. */
+  toldAs?: TaskProgress
 }
 
 export interface SectionProgress {

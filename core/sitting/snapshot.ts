@@ -3,7 +3,7 @@ import type { SittingState, TaskProgress } from './progress'
 import { AWAY, stateHere, UNTOUCHED, untouched } from './work'
 import type { Work, WorkBase } from './work'
 
-type PackedTask = Omit<TaskProgress, 'work'> & { work: WorkBase | null }
+type PackedTask = Omit<TaskProgress, 'work' | 'toldAs'> & { work: WorkBase | null; toldAs?: PackedTask }
 type PackedSitting = Omit<SittingState, 'tasks' | 'beforeEnd'> & { tasks: PackedTask[]; beforeEnd?: PackedTask[] }
 
 /** Packs work that isn't untouched, wherever its state is. */
@@ -24,15 +24,17 @@ export async function packSitting(
   { tasks, beforeEnd, ...rest }: SittingState,
   pack: PackWork = packedHere,
 ): Promise<PackedSitting> {
+  async function packTask({ work, toldAs, ...task }: TaskProgress): Promise<PackedTask> {
+    const taskPlan = planOfTask(plan, task.id)
+    return {
+      ...task,
+      work: work.mark === UNTOUCHED ? null : { mark: work.mark, packed: await pack(taskPlan, work) },
+      ...(toldAs ? { toldAs: await packTask(toldAs) } : {}),
+    }
+  }
   async function packTasks(all: readonly TaskProgress[]): Promise<PackedTask[]> {
     const packed: PackedTask[] = []
-    for (const { work, ...task } of all) {
-      const done = work.mark !== UNTOUCHED
-      packed.push({
-        ...task,
-        work: done ? { mark: work.mark, packed: await pack(planOfTask(plan, task.id), work) } : null,
-      })
-    }
+    for (const task of all) packed.push(await packTask(task))
     return packed
   }
   return { ...rest, tasks: await packTasks(tasks), ...(beforeEnd ? { beforeEnd: await packTasks(beforeEnd) } : {}) }
@@ -47,8 +49,12 @@ export function unpackSitting(
   { tasks, beforeEnd, ...rest }: PackedSitting,
   isAway: (taskPlan: TaskPlan) => boolean = () => false,
 ): SittingState {
-  const unpackTasks = (all: readonly PackedTask[]): TaskProgress[] =>
-    all.map(({ work, ...task }) => ({ ...task, work: unpackWork(planOfTask(plan, task.id), work, isAway) }))
+  const unpackTask = ({ work, toldAs, ...task }: PackedTask): TaskProgress => ({
+    ...task,
+    work: unpackWork(planOfTask(plan, task.id), work, isAway),
+    ...(toldAs ? { toldAs: unpackTask(toldAs) } : {}),
+  })
+  const unpackTasks = (all: readonly PackedTask[]): TaskProgress[] => all.map(unpackTask)
   return { ...rest, tasks: unpackTasks(tasks), ...(beforeEnd ? { beforeEnd: unpackTasks(beforeEnd) } : {}) }
 }
 

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { PaperRules } from '../../../core/paper/schema'
-import { World } from '../../testing/world'
+import { accrual, checkAccrual, World } from '../../testing/world'
 
 let world: World
 beforeEach(async () => {
@@ -52,7 +52,36 @@ describe('work that comes in the grace period', () => {
     world.pass(1)
     await world.services.sittings.expire()
     const { tasks } = await world.services.results.of(world.people.isla, id)
-    expect(tasks[0]!.steps[0]).toMatchObject({ triesUsed: 3, status: 'out-of-tries', setRight: true })
+    // What would have set it right would have been the answer.
+    expect(tasks[0]!.steps[0]).toMatchObject({ triesUsed: 3, status: 'out-of-tries', setRight: false })
+  })
+
+  it('tells the same of right work as of wrong: steps, marks, work, and whether more is taken', async () => {
+    const told = []
+    for (const how of ['right', 'wrong'] as const) {
+      const one = await World.open()
+      await one.give({ rules: { feedback: 'which', afterTries: 'set-right', tries: 2 } })
+      const { id, deadline } = await one.start()
+      const taskId = 'wages-worked-not-paid'
+      await one.send(id, { kind: 'open', taskId })
+      one.pass((Date.parse(deadline) - one.time) / 60_000 + 0.1)
+      const at = new Date(Date.parse(deadline) - 5000).toISOString()
+      const answers = []
+      for (let time = 0; time < 4; time += 1)
+        for (const event of [accrual(how), checkAccrual]) answers.push(await one.send(id, { ...event, at }))
+      const view = await one.view(id)
+      const work = await one.services.sittings.task(one.people.isla, id, taskId, [])
+      const outcomes = answers.flatMap(answer => answer.outcomes.map(({ status, verdict }) => [status, verdict]))
+      told.push({ outcomes, tasks: answers.map(({ tasks }) => tasks), view: view.tasks, work })
+      expect(answers.flatMap(({ outcomes: all }) => all.flatMap(({ refusal }) => refusal ?? []))).toEqual([])
+      one.pass(3)
+      await one.services.sittings.expire()
+      const { tasks } = await one.services.results.of(one.people.isla, id)
+      const result = tasks.find(task => task.id === taskId)!.steps[0]!
+      expect(result.points === 4).toBe(how === 'right')
+      await one.close()
+    }
+    expect(told[1]).toEqual(told[0])
   })
 
   it('of a section isn’t told either, then or later', async () => {

@@ -95,7 +95,7 @@ export async function record(
     const nonsense = nonsenseOf(plan, body)
     if (nonsense) throw new Problem(422, 'not-for-this-paper', nonsense, { [`events.${index}`]: nonsense })
     const seq = before.seq + recorded.stored.length + 1
-    const inGrace = wasInGrace(plan, standing, event, now)
+    const inGrace = graceOf(plan, standing, event, now)
     const keep = (status: StoredEvent['status']): void => {
       const kept = { ...body, ...inGrace }
       recorded.stored.push({ seq, clientId: id, status, body: kept, clientAt: at ?? null, serverAt: now })
@@ -122,7 +122,9 @@ export async function record(
     })
     if (outcome.status === 'refused') {
       keep('refused')
-      recorded.outcomes.push({ id, status: 'refused', seq, refusal: outcome.refusal })
+      // Whether it is refused could say how an earlier one was judged.
+      if (inGrace.afterTime) recorded.outcomes.push({ id, status: 'accepted', seq })
+      else recorded.outcomes.push({ id, status: 'refused', seq, refusal: outcome.refusal })
     } else {
       keep('accepted')
       recorded.state = state
@@ -163,12 +165,22 @@ function isFromBefore({ clock }: SittingState, made: string | undefined): boolea
   return made !== undefined && ms(made) < ms(clock.startedAt) - SLACK_MS
 }
 
-/** Whether an event was made before the time of its section was up and arrived within the grace period after that. */
-function wasInGrace(plan: Plan, state: SittingState, event: ClientEvent, now: string): { inGrace?: true } {
-  const section =
-    'taskId' in event ? state.sections.find(({ id }) => id === sectionOfTask(plan, event.taskId)) : undefined
-  if (section?.closed !== 'time-up' || section.closedAt === undefined || event.at === undefined) return {}
-  return counts(section.closedAt, plan.rules.graceSeconds, event.at, now) ? { inGrace: true } : {}
+/**
+ * What the log says of an event that comes when the time of its task is up: that it does, and of one that was made
+ * before the time of its section was up, and arrived within the grace period after that, this too. Nothing of one
+ * that comes in time, or that its section no longer takes.
+ */
+function graceOf(
+  plan: Plan,
+  state: SittingState,
+  event: ClientEvent,
+  now: string,
+): { inGrace?: true; afterTime?: true } {
+  if (!('taskId' in event) || timeUpSince(plan, state, event.taskId, now) === null) return {}
+  const section = state.sections.find(({ id }) => id === sectionOfTask(plan, event.taskId))
+  if (section?.closed !== 'time-up' || section.closedAt === undefined) return { afterTime: true }
+  const made = event.at !== undefined && counts(section.closedAt, plan.rules.graceSeconds, event.at, now)
+  return made ? { inGrace: true, afterTime: true } : {}
 }
 
 function verdictFor(

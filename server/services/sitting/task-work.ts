@@ -61,7 +61,7 @@ export async function taskWorkOf(
     throw new Problem(409, 'paused', 'The clock stands. The task opens when it runs again.')
   if (!progress.opened) refuseOpening(one, state, taskId)
   const { setup, shared, parts } = shellOf(taskPlan)
-  const { work } = progress
+  const { work } = toldUntil(progress, timeUpSince(one.plan, one.state, taskId, at))
   return {
     id: taskId,
     brief: briefOf(taskPlan),

@@ -12,13 +12,6 @@ export class CallFailed extends Error {
   ) {
     super(message)
   }
-
-  /** The server was never reached or didn't answer in time: trying again may help. */
-  get unreached(): boolean {
-    return (
-      this.status === null || this.status === 502 || this.status === 503 || this.status === 504 || this.status === 507
-    )
-  }
 }
 
 interface Options {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useSessionStore } from '~/stores/session'
+import { waitingOf } from '~/sync/queue'
 
 const session = useSessionStore()
 const menu = useTemplateRef('menu')
@@ -50,7 +51,16 @@ const items = computed(() => [
   { label: 'This device', items: [{ label: 'Sign out', command: leave }] },
 ])
 
+/** Changes that wait on this device and would have to wait until their owner signs in here again. */
+const left = ref(0)
+
 async function leave() {
+  left.value = await waitingOf(session.person?.id ?? '')
+  if (left.value === 0) await leaveNow()
+}
+
+async function leaveNow() {
+  left.value = 0
   await session.signOut()
   await navigateTo('/sign-in')
 }
@@ -85,6 +95,23 @@ async function leave() {
         <LooksDialog v-model:visible="looking" />
         <SignInsDialog v-model:visible="listing" />
         <LazySecondFactorDialog v-if="securing" v-model:visible="securing" />
+        <Dialog
+          :visible="left > 0"
+          modal
+          header="Work is waiting on this device"
+          :style="{ width: '460px' }"
+          @update:visible="left = 0"
+        >
+          <p>
+            {{ counted(left, 'change has', 'changes have') }} not reached the server yet. They stay on this device,
+            where nobody else can read them, and are sent once you sign in here again and open the paper.
+          </p>
+          <template #footer
+            ><Button outlined severity="secondary" label="Stay signed in" @click="left = 0" /><Button
+              label="Sign out"
+              @click="leaveNow"
+          /></template>
+        </Dialog>
       </template>
     </header>
     <main id="main" tabindex="-1">

@@ -17,8 +17,10 @@ import { callApi, inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
 import type { ServerClock } from '~/composables/useServerClock'
 import { withEvent, withProgress } from '~/sync/applying'
+import { useSessionStore } from '~/stores/session'
 import { deviceName } from '~/sync/device-name'
 import { openQueue } from '~/sync/queue'
+import { sealingOf } from '~/sync/sealing'
 import { idle, Sender } from '~/sync/sender'
 import type { SenderState, Unsent } from '~/sync/sender'
 import { settledAll } from '~/sync/waiting'
@@ -36,6 +38,7 @@ export interface Message {
  * on top. Verdicts come from the server alone.
  */
 export const useBenchStore = defineStore('bench', () => {
+  const session = useSessionStore()
   const sitting = shallowRef<SittingView | null>(null)
   const tasks = shallowRef<TaskView[]>([])
   const pace = shallowRef<PaceView | null>(null)
@@ -88,12 +91,15 @@ export const useBenchStore = defineStore('bench', () => {
     ended.value = null
     failure.value = ''
     seat = crypto.randomUUID()
-    const queue = await openQueue()
+    const queue = await openQueue(await sealingOf(session.person))
     durable.value = queue.durable
     const waiting = new Sender({
       sittingId: id,
       queue,
-      post: events => callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body: { events, seat } }),
+      post: (events, timeoutMs) => {
+        const body = { events, seat, person: session.person?.id }
+        return callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body, timeoutMs })
+      },
       answered,
       rejected,
       changed: state => (sender.value = state),

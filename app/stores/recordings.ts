@@ -2,14 +2,17 @@ import { defineStore } from 'pinia'
 import { pieceTaken, recordingsView } from '~~/core/wire/recordings'
 import { callApi } from '~/composables/useApi'
 import { useBenchStore } from '~/stores/bench'
+import { useSessionStore } from '~/stores/session'
 import { openPieces, PieceSender } from '~/sync/pieces'
 import type { Piece } from '~/sync/pieces'
+import { sealingOf } from '~/sync/sealing'
 
 type Said = Omit<Piece, 'sittingId'>
 
 /** What is said in the sitting on this device: kept here until the server has it. */
 export const useRecordingsStore = defineStore('recordings', () => {
   const bench = useBenchStore()
+  const session = useSessionStore()
   /** Pieces that wait to be sent. */
   const waiting = ref(0)
   /** Why a recording was not taken, by its id. */
@@ -26,7 +29,7 @@ export const useRecordingsStore = defineStore('recordings', () => {
     close()
     sittingId = id
     const own = new PieceSender({
-      store: await openPieces(),
+      store: await openPieces(await sealingOf(session.person)),
       post: piece => {
         const { taskId: task, stepId: step, recording, number, file } = piece
         const query = new URLSearchParams({ task, step, recording, number: String(number), seat: bench.seatName() })

@@ -1,6 +1,7 @@
 import { openDB } from 'idb'
 import type { DBSchema } from 'idb'
 import { inWords } from '../composables/useApi'
+import type { Sealed, Sealing } from './sealing'
 import { afterFailing } from './sender'
 import type { Waiting } from './waiting'
 
@@ -23,13 +24,16 @@ export interface PieceStore {
   remove(piece: Piece): Promise<void>
 }
 
+/** A piece whose sound is sealed for its owner, or plain where the browser can't seal. */
+type Kept = Omit<Piece, 'file'> & ({ file: Piece['file'] } | { owner: string; sealed: Sealed })
+
 interface SoundSchema extends DBSchema {
-  pieces: { key: [string, string, number]; value: Piece; indexes: { bySitting: string } }
+  pieces: { key: [string, string, number]; value: Kept; indexes: { bySitting: string } }
 }
 const keyOf = ({ sittingId, recording, number }: Piece): [string, string, number] => [sittingId, recording, number]
 
 /** In the browser’s database; in memory alone where the browser keeps nothing. */
-export async function openPieces(): Promise<PieceStore> {
+export async function openPieces(sealing: Sealing | null): Promise<PieceStore> {
   try {
     const db = await openDB<SoundSchema>('steady-anvil-sound', 1, {
       upgrade: found =>
@@ -37,9 +41,22 @@ export async function openPieces(): Promise<PieceStore> {
           .createObjectStore('pieces', { keyPath: ['sittingId', 'recording', 'number'] })
           .createIndex('bySitting', 'sittingId'),
     })
+    async function kept({ file, ...piece }: Piece): Promise<Kept> {
+      return sealing ? { ...piece, owner: sealing.owner, sealed: await sealing.seal(file) } : { ...piece, file }
+    }
+    /** Nothing of what belongs to somebody else, which stays where it is. */
+    async function opened(one: Kept): Promise<Piece[]> {
+      if ('file' in one) return [one]
+      const { owner: _, sealed, ...piece } = one
+      const file = await sealing?.open(sealed)
+      return file ? [{ ...piece, file }] : []
+    }
     return {
-      load: sittingId => db.getAllFromIndex('pieces', 'bySitting', sittingId),
-      add: async piece => void (await db.put('pieces', piece)),
+      async load(sittingId) {
+        const all = await db.getAllFromIndex('pieces', 'bySitting', sittingId)
+        return (await Promise.all(all.map(opened))).flat()
+      },
+      add: async piece => void (await db.put('pieces', await kept(piece))),
       remove: piece => db.delete('pieces', keyOf(piece)),
     }
   } catch {

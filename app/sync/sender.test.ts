@@ -3,7 +3,7 @@ import type { ClientEvent } from '../../core/sitting/events'
 import type { EventsResponse } from '../../core/wire/sitting'
 import { CallFailed } from '../composables/useApi'
 import type { EventQueue } from './queue'
-import { Sender } from './sender'
+import { afterFailing, Sender } from './sender'
 import type { SenderState } from './sender'
 
 function keptQueue(before: ClientEvent[] = []) {
@@ -71,7 +71,7 @@ describe('the queue on the device', () => {
   })
 
   it('sends no more at once than the server takes, however large each change is', async () => {
-    const text = 'x'.repeat(250_000)
+    const text = 'x'.repeat(350_000)
     const large = ['a', 'b', 'c', 'd'].map(id => ({ id, kind: 'note' as const, text }))
     const { sender, sent } = senderOver(slowly, large)
     await sender.restore()
@@ -100,12 +100,83 @@ describe('the queue on the device', () => {
     expect(kept()).toEqual([])
   })
 
+  it.each([
+    ['named by the answer', { 'events.2': 'too large' }, [5]],
+    ['named within', { 'events.2.op': 'no operation' }, [5]],
+    // It is found by sending one after the other.
+    ['not named', {}, [5, 1, 1, 1]],
+  ])('lets one change fall alone that is never taken, %s', async (_, fields, sizes) => {
+    const tried: number[] = []
+    const { sender, sent, kept, rejected, states } = senderOver(async ids => {
+      tried.push(ids.length)
+      if (ids.includes('c')) throw new CallFailed(422, 'not-for-this-paper', 'No such thing.', fields)
+    }, ['a', 'b', 'c', 'd', 'e'].map(event))
+    await sender.restore()
+    while (kept().length > 0) await sender.send()
+    expect(sent.flat()).toEqual(['a', 'b', 'd', 'e'])
+    expect(tried.slice(0, sizes.length)).toEqual(sizes)
+    expect(rejected).toEqual(['c'])
+    expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 })
+    sender.stop()
+  })
+
+  it.each<[number | null, string, ReturnType<typeof afterFailing>]>([
+    [null, 'unreached', 'again'],
+    [400, 'malformed-json', 'never'],
+    [400, 'cut-off', 'again'],
+    [401, 'not-signed-in', 'later'],
+    [403, 'own-password-first', 'later'],
+    [403, 'another-person', 'later'],
+    [404, 'not-found', 'later'],
+    [408, 'too-slow', 'again'],
+    [409, 'taken-over', 'taken-over'],
+    [409, 'paused', 'held'],
+    [409, 'sitting-ended', 'never'],
+    [409, 'log-full', 'never'],
+    [413, 'too-large', 'never'],
+    [415, 'not-json', 'never'],
+    [421, 'failed', 'again'],
+    [422, 'not-valid', 'never'],
+    [429, 'too-fast', 'again'],
+    [500, 'failed', 'again'],
+    [502, 'failed', 'again'],
+    [503, 'storage-busy', 'again'],
+    [504, 'failed', 'again'],
+    [507, 'storage-full', 'again'],
+  ])('%s %s means %s', (status, code, means) => {
+    expect(afterFailing(new CallFailed(status, code, '…'))).toBe(means)
+  })
+
+  it.each([401, 403, 404, 408, 429, 500, 503])('throws nothing away for %d', async status => {
+    const { sender, kept, rejected, states } = senderOver(async () => {
+      throw new CallFailed(status, 'any', '…')
+    })
+    for (const id of ['a', 'b']) sender.put(event(id))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true, waiting: 2 }))
+    expect([kept(), rejected]).toEqual([['a', 'b'], []])
+    sender.stop()
+  })
+
+  it('says that something was lost, also once all else is saved', async () => {
+    let first = true
+    const { sender, states } = senderOver(async () => {
+      if (!first) return
+      first = false
+      throw new CallFailed(413, 'too-large', 'Too large.')
+    })
+    sender.put(event('large'))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1 }))
+    sender.put(event('next'))
+    await sender.settle()
+    expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 })
+  })
+
   it('keeps everything when the sign-in has ended, and says that it has', async () => {
     const { sender, kept, states } = senderOver(async () => {
       throw new CallFailed(401, 'not-signed-in', 'Sign in first.')
     })
     sender.put(event('a'))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ signedOut: true }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ signedOut: 'nobody' }))
     expect(kept()).toEqual(['a'])
     sender.stop()
   })

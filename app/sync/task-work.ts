@@ -1,6 +1,6 @@
 import { markAfter, UNTOUCHED, worked } from '../../core/sitting/work'
 import type { Work } from '../../core/sitting/work'
-import { MOST_OP_BYTES } from '../../core/wire/sitting'
+import { isTooLarge, MOST_OP_BYTES } from '../../core/wire/limits'
 import type { AnyTool } from '../../core/tools/tool'
 
 export type Tried = { ok: true; changes: boolean } | { ok: false; refusal: string }
@@ -17,12 +17,7 @@ interface Waiting {
   op: unknown
 }
 
-const TOO_LARGE = 'That is more than 1 MB, which is the most that can be put in at once. Put it in in parts.'
-function isTooLarge(op: unknown): boolean {
-  const text = JSON.stringify(op)
-  // A character is four bytes at most: only what may be too large is counted.
-  return text.length * 4 > MOST_OP_BYTES && new TextEncoder().encode(text).length > MOST_OP_BYTES
-}
+const TOO_LARGE = 'That is more than 0.8 MB, which is the most that can be put in at once. Put it in in parts.'
 
 /**
  * The work of one task on this device: what the server has confirmed, and what waits applied on top. It works out
@@ -48,12 +43,12 @@ export class TaskWork {
 
   #unpacked(packed: unknown, mark: string): Work {
     const state = mark === UNTOUCHED ? this.#start : this.tool.unpack(packed, this.#start)
-    return { state, mark, history: null }
+    return { state, mark, history: null, base: null }
   }
 
   /** Tries an operation on what is shown and, where it can be done, does it. A closed task takes looks alone. */
   operate(id: string, op: unknown, closedBecause: string | null = null): Tried {
-    if (isTooLarge(op)) return { ok: false, refusal: TOO_LARGE }
+    if (isTooLarge(op, MOST_OP_BYTES)) return { ok: false, refusal: TOO_LARGE }
     const tried = this.#try(op)
     if (!tried.ok) return tried
     if (tried.changes && closedBecause !== null) return { ok: false, refusal: closedBecause }

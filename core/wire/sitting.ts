@@ -201,14 +201,14 @@ export const sittingView = z.strictObject({
 })
 export type SittingView = z.infer<typeof sittingView>
 
-/** Bytes that the server takes at once. One operation has to leave room for what it is sent in. */
-export const MOST_EVENT_BYTES = 1_000_000
-export const MOST_OP_BYTES = MOST_EVENT_BYTES - 2000
-
-/** `seat` names the page that sends; a page that another has taken over from is refused. */
+/**
+ * `seat` names the page that sends; a page that another has taken over from is refused. `person` names whose work it
+ * is: on a device that several use, somebody else may be signed in by now.
+ */
 export const eventsRequest = z.strictObject({
   events: z.array(clientEvent).min(1).max(100),
   seat: z.string().max(64).optional(),
+  person: z.string().max(60).optional(),
 })
 
 export const seatRequest = z.strictObject({

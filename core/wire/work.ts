@@ -12,6 +12,8 @@ export const ownView = personView.extend({
   mustChangePassword: z.boolean(),
   /** The centre wants a second factor, and there is none: nothing else can be done before it is set up. */
   mustSetUpFactor: z.boolean(),
+  /** What work that waits on a device is sealed with, in base64url: theirs alone. */
+  deviceKey: z.string(),
 })
 export type OwnView = z.infer<typeof ownView>
 

@@ -56,6 +56,11 @@ function fromRow(row: Row): Person {
   }
 }
 
+interface KeyRow {
+  person_id: string
+  key: string
+}
+
 /** People, by id or by sign-in address. `db` may be a transaction. */
 export function peopleIn(db: Database) {
   return {
@@ -71,6 +76,12 @@ export function peopleIn(db: Database) {
       const row = await db<Row>('people').where({ id }).first('looks')
       const text = row?.looks ?? null
       return text === null ? plainLooks : readOr('people', id, () => looks.parse(JSON.parse(text)), plainLooks)
+    },
+    /** A person's device key: this one, where there is none yet. */
+    async deviceKey(id: string, made: string): Promise<string> {
+      await db<KeyRow>('device_keys').insert({ person_id: id, key: made }).onConflict('person_id').ignore()
+      const row = await db<KeyRow>('device_keys').where({ person_id: id }).first('key')
+      return row?.key ?? made
     },
     async keepLooks(id: string, wanted: Looks): Promise<void> {
       await db<Row>('people')

@@ -3,7 +3,7 @@ import type { Services } from '../services'
 import type { Person } from '../db/people'
 
 /** What of somebody leaves the server for themselves. */
-export function ownPerson(person: Person, { factors }: Services): OwnView {
+export async function ownPerson(person: Person, { factors, people }: Services): Promise<OwnView> {
   const { id, name, email, role, passwordGivenAt } = person
   return {
     id,
@@ -12,5 +12,6 @@ export function ownPerson(person: Person, { factors }: Services): OwnView {
     role,
     mustChangePassword: passwordGivenAt !== undefined,
     mustSetUpFactor: factors.isMissing(person),
+    deviceKey: await people.deviceKey(person),
   }
 }

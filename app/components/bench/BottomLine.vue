@@ -26,11 +26,13 @@ const SLOW_MS = 1500
 const finished = computed(() => bench.tasks.filter(isFinished).length)
 const slow = computed(() => (bench.sender.roundTripMs ?? 0) > SLOW_MS)
 const saved = computed(() => {
-  const { waiting, unreached, signedOut, held, takenOver, roundTripMs } = bench.sender
+  const { waiting, unreached, signedOut, held, takenOver, lost, roundTripMs } = bench.sender
   if (takenOver)
     return waiting > 0 ? `${counted(waiting, 'change', 'changes')} kept on this device` : 'Goes on elsewhere'
-  if (signedOut)
-    return `Signed out: ${counted(waiting, 'change is', 'changes are')} kept on this device; sign in again in another tab`
+  if (signedOut !== null) {
+    const why = signedOut === 'nobody' ? 'Signed out' : 'Somebody else is signed in'
+    return `${why}: ${counted(waiting, 'change is', 'changes are')} kept on this device; sign in again in another tab`
+  }
   if (unreached) {
     const where = bench.durable ? ', kept on this device' : '; keep this page open'
     return `${counted(waiting, 'change', 'changes')} waiting for the connection${where}`
@@ -45,6 +47,8 @@ const saved = computed(() => {
       : slow.value
         ? ` · slow connection, ${(roundTripMs / 1000).toFixed(1)} s`
         : ` · ${Math.round(roundTripMs)} ms`
+  if (lost > 0)
+    return `${counted(lost, 'change was', 'changes were')} not accepted; the rest saved ${format.second(bench.savedAt)}`
   return `All work saved ${format.second(bench.savedAt)}${trip}`
 })
 </script>

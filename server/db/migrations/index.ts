@@ -12,6 +12,7 @@ import * as looks from './0010-looks'
 import * as signIns from './0011-sign-ins'
 import * as secondFactors from './0012-second-factors'
 import * as rooms from './0013-rooms'
+import * as deviceKeys from './0014-device-keys'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -28,6 +29,7 @@ const all: [string, Knex.Migration][] = [
   ['0011-sign-ins', signIns],
   ['0012-second-factors', secondFactors],
   ['0013-rooms', rooms],
+  ['0014-device-keys', deviceKeys],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto'
 import { z } from 'zod'
 import { trade } from '../../../core/paper/schema'
 import type { Trade } from '../../../core/paper/schema'
@@ -63,6 +64,11 @@ export function peopleService(
   }
 
   return {
+    /** What the work of somebody who sits papers is sealed with while it waits on a device; nothing for others. */
+    async deviceKey({ id, role }: Person): Promise<string> {
+      return role === 'trainee' ? people.deviceKey(id, randomBytes(32).toString('base64url')) : ''
+    },
+
     /** An administrator for a centre where nobody is yet. Throws a RangeError for what can't be an account. */
     async begin({ email, password }: { email: string; password: string }): Promise<void> {
       if (email === '' || (await people.anyone())) return

@@ -1,5 +1,6 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import type { ClientEvent } from '../../../core/sitting/events'
+import { bytesOf, isTooLarge, MOST_EVENT_BYTES } from '../../../core/wire/limits'
 import { Problem } from '../ground/problem'
 
 /**
@@ -8,8 +9,6 @@ import { Problem } from '../ground/problem'
  * time about 20 MB.
  */
 export const LOG_LIMITS = {
-  /** Of one event, in characters of its JSON: a pasted table of some thousand cells fits. */
-  event: 262_144,
   /** Of a whole log. */
   events: 40_000,
   bytes: 48_000_000,
@@ -22,14 +21,11 @@ export const LOG_LIMITS = {
 const BURST = 8000
 const BURST_SECONDS = 600
 
-/** Refuses what is too large for any log. */
-export function refuseLarge(events: readonly ClientEvent[]): void {
-  events.forEach((event, index) => {
-    if (JSON.stringify(event).length <= LOG_LIMITS.event) return
-    throw new Problem(413, 'event-too-large', 'One of these changes is too large to be taken. Nothing of this was.', {
-      [`events.${index}`]: 'too large',
-    })
-  })
+/** Why an event is too large for any log, or null. Only this one falls: others of its batch are taken. */
+export function tooLarge(event: ClientEvent): string | null {
+  if (!isTooLarge(event, MOST_EVENT_BYTES)) return null
+  const [is, most] = [bytesOf(event), MOST_EVENT_BYTES].map(bytes => (bytes / 1e6).toFixed(1))
+  return `This change has ${is} MB, and ${most} MB can be taken at once. It wasn’t done; do it in parts.`
 }
 
 /** How much a log holds: events and characters of what they say, and how much of that came after the end. */

@@ -17,7 +17,7 @@ import { verdictOf } from '../../../core/wire/views'
 import type { StoredEvent } from '../../db/sittings'
 import { TooDear } from '../../judging/pool'
 import { Problem } from '../ground/problem'
-import { logSizes, refuseLarge } from './log-limits'
+import { logSizes, tooLarge } from './log-limits'
 import type { LogSize } from './log-limits'
 
 /** Where the sitting stands when events arrive. */
@@ -58,8 +58,8 @@ export const LATE = 'This came after the end of the sitting and is not scored.'
  * Works out what a batch of events comes to, in order, without touching anything.
  *
  * An event that makes no sense for the paper throws a Problem with 422, and then nothing of the batch
- * counts: a device of ours never sends one, so the sender has to look at the whole of it again. So does one
- * that is too large, or more than the log takes.
+ * counts: a device of ours never sends one, so the sender has to look at the whole of it again. So does one that is
+ * more than the log takes. One that is too large by itself is refused, and the others are taken.
  */
 export async function record(
   before: Before,
@@ -69,7 +69,6 @@ export async function record(
   seat?: string,
 ): Promise<Recorded> {
   const { plan } = before
-  refuseLarge(events)
   const standing = before.state.status === 'running' ? passTime(plan, before.state, now) : before.state
   refuseUnlessMayWork(standing, events, now, seat)
   const deadline = endsAt(plan, standing, now)
@@ -90,6 +89,11 @@ export async function record(
     if (earlier !== undefined) {
       recorded.outcomes.push({ id, status: 'duplicate', seq: earlier })
       if ('taskId' in event) recorded.missed.add(event.taskId)
+      continue
+    }
+    const large = tooLarge(event)
+    if (large !== null) {
+      recorded.outcomes.push({ id, status: 'refused', refusal: large })
       continue
     }
     const nonsense = nonsenseOf(plan, body)

@@ -112,11 +112,14 @@ describe('the queue on the device', () => {
       if (ids.includes('c')) throw new CallFailed(422, 'not-for-this-paper', 'No such thing.', fields)
     }, ['a', 'b', 'c', 'd', 'e'].map(event))
     await sender.restore()
-    while (kept().length > 0) await sender.send()
+    while (kept().length > 0) {
+      await sender.send()
+      await slowly()
+    }
     expect(sent.flat()).toEqual(['a', 'b', 'd', 'e'])
     expect(tried.slice(0, sizes.length)).toEqual(sizes)
     expect(rejected).toEqual(['c'])
-    expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 })
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }))
     sender.stop()
   })
 
@@ -168,7 +171,7 @@ describe('the queue on the device', () => {
     await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1 }))
     sender.put(event('next'))
     await sender.settle()
-    expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 })
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }))
   })
 
   it('keeps everything when the sign-in has ended, and says that it has', async () => {

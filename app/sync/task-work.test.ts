@@ -51,15 +51,15 @@ describe('the work of a task on the device', () => {
     const work = fresh()
     expect(work.operate('a', post('x'.repeat(999_000)))).toMatchObject({
       ok: false,
-      refusal: expect.stringContaining('1 MB') as string,
+      refusal: expect.stringContaining('0.8 MB') as string,
     })
     expect(work.operate('b', post('é'.repeat(600_000)))).toMatchObject({
       ok: false,
-      refusal: expect.stringContaining('1 MB') as string,
+      refusal: expect.stringContaining('0.8 MB') as string,
     })
     expect(narrations(work)).toEqual([])
     expect(work.operate('c', post('é'.repeat(900)))).not.toMatchObject({
-      refusal: expect.stringContaining('1 MB') as string,
+      refusal: expect.stringContaining('0.8 MB') as string,
     })
   })
 

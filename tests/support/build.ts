@@ -17,7 +17,7 @@ export default async function buildOnce(): Promise<() => Promise<void>> {
   const folder = await mkdtemp(join(tmpdir(), 'anvil-beginning-'))
   const server = await startServer({ ANVIL_LOG: 'error' })
   await server.kill()
-  await cp(dirname(server.dataFile), folder, { recursive: true })
+  await cp(dirname(server.dataFile), folder, { recursive: true, preserveTimestamps: true })
   await server.stop()
   process.env[BEGINNING] = folder
   return () => rm(folder, { recursive: true, force: true })

@@ -4,6 +4,7 @@ import { cp, mkdtemp, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { delimiter, join, resolve } from 'node:path'
+import { freshen } from './freshening'
 
 export interface RunningServer {
   url: string
@@ -53,9 +54,12 @@ export async function startServer(
   const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
   const beginning = process.env[BEGINNING]
   const isUsual = !where && program === BUILT && !OTHERWISE.some(name => name in environment)
-  if (beginning && isUsual) await cp(beginning, folder, { recursive: true })
   const port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
+  if (beginning && isUsual) {
+    await cp(beginning, folder, { recursive: true, preserveTimestamps: true })
+    await freshen(dataFile)
+  }
   const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | undefined
 

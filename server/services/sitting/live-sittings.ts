@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import { advancing, begin, startOf } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
@@ -47,7 +48,8 @@ const STATE_VERSION = 'state-6'
 /** What a snapshot was made by: the shape of a sitting's state, and the tools whose work is in it. */
 function madeBy({ tasks }: Plan): string {
   const tools = new Map(tasks.map(({ tool }) => [tool.id, tool.version]))
-  return [STATE_VERSION, ...[...tools].sort().map(([id, version]) => `${id}-${version}`)].join(' ')
+  const said = [STATE_VERSION, ...[...tools].sort().map(([id, version]) => `${id}-${version}`)].join(' ')
+  return createHash('sha256').update(said).digest('hex').slice(0, 40)
 }
 
 export const logged = (event: StoredEvent): LoggedEvent => ({ ...event.body, at: event.serverAt })

@@ -17,7 +17,7 @@ export function writing({ open, field, option, click, says, tabIn, keys }: Hands
     By.xpath(`//*[@data-question="${id}"]//button[normalize-space()="${text}"]`)
   async function record(press: (label: string) => Promise<void>, label: string): Promise<void> {
     await press(label)
-    await says('speech', 'a recording of 0:0')
+    await says('speech', 'a recording of ')
     await press('Stop recording')
     await see(open.browser.driver, named('speech', 'Record again'))
   }
@@ -146,7 +146,7 @@ export function writing({ open, field, option, click, says, tabIn, keys }: Hands
     {
       task: TASK,
       id: 'speech',
-      says: ['a recording of 0:0', 'nothing recorded yet'],
+      says: ['a recording of ', 'nothing recorded yet'],
       pointer: [
         [() => record(pressed, 'Record'), recorded],
         [() => record(pressed, 'Record again'), recorded],

@@ -67,7 +67,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
   }
 
   /** The person whose password it is; throws a Problem with 401. Counts before it looks. */
-  async function recognised({ email, password, network, token }: SigningIn): Promise<Person> {
+  async function recognised({ email, password, network, token }: SigningIn): Promise<{ person: Person; from: From }> {
     const address = email.toLowerCase()
     const person = await people.byEmail(address)
     const device = token === undefined ? null : digestOf(token)
@@ -79,13 +79,14 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
       ownDevice: person !== undefined && met.includes(person.id),
     }
     await guard.take(from)
-    const right = await verifyPassword(password, person?.passwordHash ?? (await noOne))
+    const rank = from.ownDevice ? 'known' : person ? 'usual' : 'stranger'
+    const right = await verifyPassword(password, person?.passwordHash ?? (await noOne), rank)
     if (!person || !right || person.closedAt !== undefined) {
       log.warn({ account: person?.id ?? null, network }, 'sign-in failed')
       throw new Problem(401, 'sign-in-failed', 'The address or the password isn’t right.')
     }
     await guard.right(from)
-    return person
+    return { person, from }
   }
 
   /** What a sign-in leaves: the device is known from now on, and a hash of former times is made anew. */
@@ -107,8 +108,8 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
      * keep, by which it is known the next time.
      */
     async signIn(asked: SigningIn): Promise<{ signInId: string; person: Person; token: string }> {
-      const person = await recognised(asked)
-      await factors.letIn(person, asked.code ?? '')
+      const { person, from } = await recognised(asked)
+      await factors.letIn(person, asked.code ?? '', from)
       if (person.passwordGivenAt !== undefined && ms(now()) - ms(person.passwordGivenAt) > GIVEN_FOR_MS)
         throw new Problem(
           403,

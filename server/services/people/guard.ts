@@ -33,6 +33,8 @@ export function signInGuard() {
     addressThere: attempts({ points: 7, seconds: QUARTER_HOUR, thenEvery: 30 }),
     address: attempts({ points: 50, seconds: QUARTER_HOUR, thenEvery: 20 }),
     network: attempts({ points: 1000, seconds: QUARTER_HOUR, thenEvery: 1 }),
+    // A device at which one after the other signs in: a counter in a hall.
+    device: attempts({ points: 120, seconds: QUARTER_HOUR, thenEvery: 2 }),
   }
 
   /** How often an address was given a new password: with each, it is counted anew. */
@@ -45,7 +47,7 @@ export function signInGuard() {
     return [
       { limit: limits.addressThere, key: `${network} ${address}` },
       { limit: limits.address, key: address },
-      ...(device === null ? [{ limit: limits.network, key: network }] : []),
+      device === null ? { limit: limits.network, key: network } : { limit: limits.device, key: device },
     ]
   }
 

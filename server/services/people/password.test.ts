@@ -16,4 +16,17 @@ describe('a hashed password', () => {
     expect(await verifyPassword('', '')).toBe(false)
     expect(await verifyPassword('none', 'none')).toBe(false)
   })
+  it('that was given takes as long to be checked as one that was chosen', async () => {
+    const [chosen, given] = await Promise.all([hashPassword('x'), hashPassword('x', 'made')])
+    const times: number[] = []
+    for (const hash of [chosen, given, chosen, given, chosen, given]) {
+      const begun = performance.now()
+      expect(await verifyPassword('x', hash)).toBe(true)
+      times.push(performance.now() - begun)
+    }
+    const least = (from: number): number => Math.min(...times.filter((_, at) => at % 2 === from))
+    // Before, the one took thirty times as long as the other.
+    expect(least(1) / least(0)).toBeGreaterThan(0.5)
+    expect(least(1) / least(0)).toBeLessThan(2)
+  })
 })

@@ -75,6 +75,22 @@ describe('a second factor', () => {
     expect((await signIn(`${shown(secret).slice(0, 3)} ${shown(secret).slice(3)}`)).person.id).toBe('marit')
   })
 
+  it('of its owner is taken on their own device, however much is guessed elsewhere by who knows the password', async () => {
+    const { secret, codes } = await setUp()
+    const asked = { email: 'marit@sallowmere.test', password: PASSWORD, network: 'home' }
+    const { token } = await world.services.auth.signIn({ ...asked, code: shown(secret) })
+    const elsewhere = (code: string, network: string) =>
+      refusalOf(world.services.auth.signIn({ ...asked, network, code }))
+    const told = new Set<string>()
+    for (let network = 0; network < 6; network += 1)
+      for (let guess = 0; guess < 7; guess += 1) told.add(await elsewhere('000000', `there-${network}`))
+    expect([...told]).toEqual(['second-factor', 'too-many-sign-ins'])
+    world.pass(1)
+    expect((await world.services.auth.signIn({ ...asked, token, code: shown(secret) })).person.id).toBe('marit')
+    // Recovery codes aren't used up by guesses at the authenticator's.
+    expect((await world.services.auth.signIn({ ...asked, network: 'new', code: codes[0]! })).person.id).toBe('marit')
+  })
+
   it('guesses are slowed down', async () => {
     const { secret } = await setUp()
     const guesses = []

@@ -5,10 +5,15 @@ import type { NewFactorView, SecondFactorView } from '../../../core/wire/second-
 import type { Person } from '../../db/people'
 import { secondFactorsIn } from '../../db/second-factors'
 import { attempts } from '../ground/attempts'
+import type { Attempts } from '../ground/attempts'
 import type { Context } from '../ground/context'
 import { Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
 import { notTooOften } from './guard'
+import type { From } from './guard'
+
+/** Where a code comes from. */
+type Where = Pick<From, 'device' | 'ownDevice' | 'network'>
 
 const RECOVERY_CODES = 10
 /** Each has 118 bits: from 112 on, a plain digest keeps it (OWASP ASVS 5.0, 6.5.2). */
@@ -24,7 +29,15 @@ const digestOf = (code: string): string => createHash('sha256').update(code.repl
  */
 export function secondFactors({ db, now, log, secondFactorDemanded = false }: Context) {
   const factors = secondFactorsIn(db)
-  const guesses = attempts({ points: 7, seconds: 900, thenEvery: 60 })
+  /**
+   * Codes are counted by where they come from, so that whoever knows the password elsewhere doesn't keep the owner out,
+   * and from everywhere but the owner's own devices together. Recovery codes have counts of their own.
+   */
+  const guesses = {
+    there: attempts({ points: 7, seconds: 900, thenEvery: 60 }),
+    elsewhere: attempts({ points: 30, seconds: 900, thenEvery: 30 }),
+    recovery: attempts({ points: 7, seconds: 900, thenEvery: 60 }),
+  }
 
   /** Whether a code is the authenticator's at this moment, and was not used before. */
   async function isCurrent(personId: string, code: string): Promise<boolean> {
@@ -36,13 +49,27 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
   }
 
   /** Counts a guess, and lets it pass where it is right; throws a Problem with 429 or as `wrong` says. */
-  async function right(person: Person, isRight: () => Promise<boolean>, wrong: Problem): Promise<void> {
-    notTooOften(await guesses.take(person.id), 'The code was wrong too often.')
+  async function right(
+    person: Person,
+    counts: readonly { limit: Attempts; key: string }[],
+    isRight: () => Promise<boolean>,
+    wrong: Problem,
+  ): Promise<void> {
+    for (const { limit, key } of counts) notTooOften(await limit.take(key), 'The code was wrong too often.')
     if (!(await isRight())) {
       log.warn({ account: person.id }, 'second factor wrong')
       throw wrong
     }
-    await guesses.giveBack(person.id)
+    await Promise.all(counts.map(({ limit, key }) => limit.giveBack(key)))
+  }
+
+  /** What a code of somebody counts on: on a device of their own on that alone. */
+  function countsOf({ id }: Person, { device, ownDevice, network }: Where, isRecovery: boolean) {
+    const where = `${id} ${ownDevice ? device : network}`
+    return [
+      { limit: isRecovery ? guesses.recovery : guesses.there, key: where },
+      ...(ownDevice ? [] : [{ limit: guesses.elsewhere, key: `${id} ${isRecovery}` }]),
+    ]
   }
 
   async function newCodes(personId: string): Promise<string[]> {
@@ -61,7 +88,7 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
 
   return {
     /** Lets somebody in whose password was right: with a code that their authenticator shows, or a recovery code. */
-    async letIn(person: Person, typed: string): Promise<void> {
+    async letIn(person: Person, typed: string, where: Where): Promise<void> {
       if (person.secondFactorAt === undefined) return
       const code = typed.toLowerCase().replace(/\s/g, '')
       if (code === '')
@@ -69,9 +96,10 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
           code: 'missing',
         })
       const wrong = new Problem(401, 'second-factor', 'This code isn’t right, or was used before.', { code: 'wrong' })
-      const isRight = async (): Promise<boolean> =>
-        (await isCurrent(person.id, code)) || factors.useCode(person.id, digestOf(code))
-      await right(person, isRight, wrong)
+      const isRecovery = !/^\d{6}$/.test(code)
+      const isRight = (): Promise<boolean> =>
+        isRecovery ? factors.useCode(person.id, digestOf(code)) : isCurrent(person.id, code)
+      await right(person, countsOf(person, where, isRecovery), isRight, wrong)
     },
 
     /** Whether somebody has to set one up before anything else. */
@@ -108,7 +136,8 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
         'This isn’t the code that belongs to the secret now. Is the clock of the device right?',
         { code: 'wrong' },
       )
-      await right(person, () => isCurrent(person.id, code.replace(/\s/g, '')), wrong)
+      const counts = [{ limit: guesses.there, key: `${person.id} first` }]
+      await right(person, counts, () => isCurrent(person.id, code.replace(/\s/g, '')), wrong)
       const codes = await newCodes(person.id)
       await factors.since(person.id, now())
       log.info({ person: person.id }, 'second factor on')

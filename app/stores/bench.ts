@@ -226,9 +226,15 @@ export const useBenchStore = defineStore('bench', () => {
     if (before && (before.paused === null) !== (paused === null)) void standOrGoOn()
     const closed = pace.value.sections.find(({ id }) => id === current.value?.section)?.closed
     if (here === null || here === before?.section || !closed) return
-    const first = sitting.value?.sections.find(({ id }) => id === here)?.tasks[0]
-    if (first) openTask(first)
+    openFirst(here)
     void catchUp()
+  }
+
+  /** Opens the first task of a section, once the server has told what it is. */
+  function openFirst(sectionId: string): void {
+    const first = sitting.value?.sections.find(({ id }) => id === sectionId)?.tasks[0]
+    const task = tasks.value.find(({ id }) => id === first)
+    if (task && !task.withheld) openTask(task.id)
   }
 
   /** While the clock stands nothing that can be read is kept on this device; it comes again when the clock goes on. */
@@ -249,6 +255,9 @@ export const useBenchStore = defineStore('bench', () => {
     if (!sitting.value || pace.value?.paused) return
     const lacks = tasks.value.some(task => task.withheld && task.section === pace.value?.section)
     if (lacks) await refresh(sitting.value.id).catch(() => undefined)
+    // What was ahead had another name until now.
+    const here = pace.value?.section
+    if (lacks && here && current.value?.section !== here) openFirst(here)
     if (currentId.value && !openTasks.has(currentId.value)) await bring(currentId.value)
   }
 

@@ -31,6 +31,7 @@ const row = (change: Partial<RoomRow> = {}): RoomRow => ({
   lastFailedAt: null,
   unanswered: 0,
   device: '',
+  devices: 0,
   adjustments: [],
   how: '',
   ...change,

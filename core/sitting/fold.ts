@@ -28,6 +28,7 @@ export function begin(plan: Plan, event: Extract<LoggedEvent, { kind: 'started' 
     tasks: freshTasks(plan),
     seat: null,
     device: '',
+    devices: [],
     pauseReason: '',
     away: { on: false, times: 0, since: null },
     notes: '',
@@ -75,7 +76,12 @@ export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent)
     case 'extended':
       return accepted(extendBy(state, event.byMs))
     case 'seated':
-      return accepted({ ...state, seat: event.seat, device: event.device })
+      return accepted({
+        ...state,
+        seat: event.seat,
+        device: event.device,
+        devices: state.devices.includes(event.device) ? state.devices : [...state.devices, event.device],
+      })
     case 'unseated':
       return accepted({ ...state, seat: '' })
     case 'ended':

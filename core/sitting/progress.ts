@@ -70,6 +70,8 @@ export interface SittingState {
   /** The page whose events count; null when any page's do. */
   seat: string | null
   device: string
+  /** The names of all devices that had it, each once. */
+  devices: readonly string[]
   pauseReason: string
   away: { on: boolean; times: number; since: string | null }
   notes: string

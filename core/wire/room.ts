@@ -36,6 +36,8 @@ export const roomRow = z.strictObject({
   /** Messages of the trainee that the room has not answered. */
   unanswered: z.int(),
   device: z.string(),
+  /** How many devices it was sat on so far. */
+  devices: z.int(),
   adjustments: z.array(z.string()),
   how: z.string(),
 })

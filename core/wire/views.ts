@@ -13,7 +13,8 @@ export type Held = 'ahead' | 'standing' | null
 
 /**
  * What a trainee may see of a task while the sitting runs. This and `briefOf` are the places where a task turns
- * into something that leaves the server, and they name each thing that goes; the key is not among them.
+ * into something that leaves the server, and they name each thing that goes; the key is not among them. What is ahead
+ * goes under a neutral name.
  */
 export function taskViewOf(
   plan: Plan,
@@ -21,6 +22,7 @@ export function taskViewOf(
   progress: TaskProgress,
   reference: string,
   held: Held = null,
+  neutral = '',
 ): TaskView {
   const { task, tool } = taskPlan
   const steps = progress.steps.map(step => stepViewOf(plan, stepPlanOf(taskPlan, step.id), step))
@@ -36,6 +38,7 @@ export function taskViewOf(
     order: task.order,
     minutes: task.minutes,
     steps: held === null ? steps : steps.map(withoutWords),
+    ...(held === 'ahead' ? { id: neutral, steps: steps.map(withoutWords).map(withoutName) } : {}),
   }
 }
 
@@ -43,6 +46,8 @@ export function taskViewOf(
 function withoutWords({ hints: _hints, explanation: _explanation, lastCheck: _check, ...step }: StepView): StepView {
   return { ...step, instruction: '' }
 }
+
+const withoutName = (step: StepView, at: number): StepView => ({ ...step, id: `step-${at + 1}` })
 
 /** What is read before and beside the work. */
 export function briefOf({ task }: TaskPlan): TaskWorkView['brief'] {

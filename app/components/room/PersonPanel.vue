@@ -35,7 +35,14 @@ const facts = computed(() => [
   ...(row.value.extendedMinutes > 0 ? [['More time given', `${row.value.extendedMinutes} min`]] : []),
   ...(row.value.pauseReason ? [['Clock stopped', row.value.pauseReason]] : []),
   ...(row.value.awayTimes > 0 ? [['Away from the window', counted(row.value.awayTimes, 'time', 'times')]] : []),
-  ...(row.value.device ? [['Device', row.value.device]] : []),
+  ...(row.value.device
+    ? [
+        [
+          'Device',
+          row.value.devices > 1 ? `${row.value.device}; ${row.value.devices} devices so far` : row.value.device,
+        ],
+      ]
+    : []),
   ...(row.value.adjustments.length > 0 ? [['Adjustments', row.value.adjustments.join(', ')]] : []),
 ])
 const acts = computed((): [ActName, string][] => {

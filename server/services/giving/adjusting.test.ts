@@ -210,9 +210,10 @@ const sectioned: Omit<Record<keyof SectionRules, Pair>, 'id' | 'title'> = {
       async () => {
         await world.giveSections({ movement: 'one-way' })
         const { id, sections } = await world.start()
+        const { tasks } = await world.services.plans.find('sections', 1)
         const { outcomes, pace } = await world.send(
           id,
-          { kind: 'open', taskId: sections[1]!.tasks[0]! },
+          { kind: 'open', taskId: tasks[2]!.task.id },
           { kind: 'leave', sectionId: 'first' },
           { kind: 'open', taskId: sections[0]!.tasks[0]! },
         )

@@ -77,6 +77,7 @@ const nobody = {
   lastFailedAt: null,
   unanswered: 0,
   device: '',
+  devices: 0,
   how: '',
 }
 
@@ -124,6 +125,7 @@ export function rowOf(
     ...failedChecks(state, at),
     unanswered: unanswered(messages),
     device: state.device,
+    devices: state.devices.length,
     how: sitting.how ?? '',
   }
 }

@@ -43,7 +43,7 @@ export interface MemoryRules {
 const usual: MemoryRules = { sittings: 1000, snapshotAfterMs: 400, snapshotAfterEvents: 5000 }
 
 /** Changes whenever the shape or the meaning of a sitting's state does; older snapshots are then passed over. */
-const STATE_VERSION = 'state-6'
+const STATE_VERSION = 'state-7'
 
 /** What a snapshot was made by: the shape of a sitting's state, and the tools whose work is in it. */
 function madeBy({ tasks }: Plan): string {

@@ -21,6 +21,8 @@ async function toldIn(view: SittingView): Promise<string[]> {
   const all = [...(await asksOf())]
   return all.filter(([, asks]) => asks.some(ask => text.includes(JSON.stringify(ask).slice(1, -1)))).map(([id]) => id)
 }
+const titleOf = async (taskId: string): Promise<string> =>
+  tasksOf((await world.services.plans.find('sections', 1)).paper).find(({ id }) => id === taskId)!.title
 const tray: SectionRules['tray'] = [{ kind: 'sheet', title: 'Rates', lines: ['VAT 20 %'] }]
 const traysIn = ({ sections }: SittingView): number[] => sections.map(section => section.tray.length)
 
@@ -28,7 +30,12 @@ describe('sections that are gone through one way', () => {
   it('are told one after the other: what the later ones ask comes when they open', async () => {
     await world.giveSections({ movement: 'one-way', tray }, { movement: 'one-way', tray })
     const view = await world.start()
-    const [first, second, third, fourth] = view.tasks.map(({ id }) => id)
+    const [first, second, third, fourth] = [...(await asksOf()).keys()]
+    expect(view.tasks.map(({ id }) => id)).toEqual([first, second, 'ahead-3', 'ahead-4'])
+    expect(view.tasks[2]!.steps.map(({ id }) => id)).toEqual(view.tasks[2]!.steps.map((_, at) => `step-${at + 1}`))
+    const wire = JSON.stringify(view)
+    for (const id of [third, fourth]) expect(wire).not.toContain(id)
+    expect(JSON.stringify(await world.cover())).not.toContain(await titleOf(third!))
     expect(await toldIn(view)).toEqual([first, second])
     expect(traysIn(view)).toEqual([1, 0])
     expect(view.tasks.map(({ withheld, title }) => [withheld, title === 'Not open yet'])).toEqual([

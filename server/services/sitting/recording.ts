@@ -149,7 +149,8 @@ function refuseUnlessMayWork(
   seat: string | undefined,
 ): void {
   if (state.status !== 'running') return
-  if (seat !== undefined && state.seat !== null && seat !== state.seat) {
+  // From the first seat on, what comes without one comes from no page of ours.
+  if (state.seat !== null && seat !== state.seat) {
     throw new Problem(
       409,
       'taken-over',

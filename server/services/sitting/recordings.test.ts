@@ -45,7 +45,7 @@ describe('a recording', () => {
 
   it.each<[string, string, () => Promise<unknown>]>([
     ['what is no sound', 'no-sound', () => add({}, Buffer.from('{"recording": "none"}'))],
-    ['a piece before which one is missing', 'gap', () => add({ number: 1 })],
+    ['a piece before which one is missing', 'gap', () => add({ number: 1, seat: 'page-two' })],
     ['one for a question that isn’t spoken', 'not-found', () => add({ step: 'boats' })],
     ['one for a task that isn’t there', 'not-found', () => add({ task: 'none' })],
     ['one for somebody else’s sitting', 'not-found', () => add({}, sound(1), world.people.piet)],

@@ -35,7 +35,7 @@ export function recordingService(
     if (one.sitting.state !== 'running') throw new Problem(409, 'sitting-ended', 'This sitting has ended.')
     if (isPaused(one.state.clock, at))
       throw new Problem(409, 'paused', 'The clock stands. What was said is kept on this device and sent when it runs.')
-    if (seat !== undefined && one.state.seat !== null && one.state.seat !== seat)
+    if (one.state.seat !== null && one.state.seat !== seat)
       throw new Problem(409, 'taken-over', 'This sitting goes on in another tab or on another device.')
   }
 

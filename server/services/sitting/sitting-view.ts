@@ -42,6 +42,9 @@ export function handInFrom({ sitting, state }: LiveSitting, { settings }: Assign
     : iso(ms(sitting.startedAt) + settings.handInFromMinute * 60_000 + state.clock.pausedMs)
 }
 
+/** How a task is named while its section isn't open: its own name could say what it asks. */
+const neutralId = (place: number): string => `ahead-${place + 1}`
+
 /** The whole of a sitting as its trainee sees it. The key is not in it: see core/wire/views.ts. */
 export function sittingViewOf(
   one: LiveSitting,
@@ -56,7 +59,8 @@ export function sittingViewOf(
   const pace = paceOf(one, at)
   const standing = state.status === 'running' ? passTime(plan, state, at) : state
   const held = (sectionId: string): Held =>
-    isPaused(state.clock, at) ? 'standing' : isAhead(plan, standing, sectionId) ? 'ahead' : null
+    isAhead(plan, standing, sectionId) ? 'ahead' : isPaused(state.clock, at) ? 'standing' : null
+  const placeOf = (taskId: string): number => plan.tasks.findIndex(({ task }) => task.id === taskId)
   return {
     id: sitting.id,
     state: sitting.state,
@@ -93,7 +97,7 @@ export function sittingViewOf(
     sections: plan.sections.map(({ rules: section, tasks, limitMs }) => ({
       id: section.id,
       title: section.title,
-      tasks: [...tasks],
+      tasks: tasks.map(taskId => (held(section.id) === 'ahead' ? neutralId(placeOf(taskId)) : taskId)),
       movement: section.movement,
       ownTime: limitMs !== null,
       perPage: section.perPage,
@@ -106,7 +110,7 @@ export function sittingViewOf(
       if (!progress) return []
       const told = toldUntil(progress, timeUpSince(plan, state, progress.id, at))
       const section = sectionOfTask(plan, progress.id) ?? ''
-      return [taskViewOf(plan, taskPlan, told, referenceOf(sitting.id, place), held(section))]
+      return [taskViewOf(plan, taskPlan, told, referenceOf(sitting.id, place), held(section), neutralId(place))]
     }),
   }
 }

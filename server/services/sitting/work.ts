@@ -183,12 +183,12 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
           movement: section.movement,
           shuffled: section.order === 'shuffled',
           draw: section.draw ?? null,
-          tasks: tasks.flatMap(id => {
+          tasks: tasks.flatMap((id, at) => {
             const taskPlan = plan.task(id)
             return taskPlan
               ? [
                   {
-                    title: taskPlan.task.title,
+                    title: isOneWay(plan) ? `Task ${at + 1}` : taskPlan.task.title,
                     minutes: taskPlan.task.minutes,
                     steps: taskPlan.steps.length,
                     points: taskPlan.outOf / 100,
@@ -201,6 +201,9 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
     },
   }
 }
+
+/** Whether its sections are gone through one way: the cover then tells of them, and not what they ask. */
+const isOneWay = ({ sections }: Plan): boolean => sections.some(({ rules }) => rules.movement === 'one-way')
 
 function rulesInView(
   rules: PaperRules,

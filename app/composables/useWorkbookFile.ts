@@ -4,6 +4,8 @@ import type { OpenedWorkbook } from '~~/core/formats/workbook/opening'
 import type { WorkbookApi } from '~/workers/workbook.worker'
 
 const LARGEST = 20_000_000
+/** What takes longer is ended, and its worker with it. */
+const WITHIN_MS = 30_000
 
 /** A workbook of another program, read in a worker of its own: it leaves this device no sooner than it is saved. */
 export function useWorkbookFile() {
@@ -30,6 +32,10 @@ export function useWorkbookFile() {
       return
     }
     busy.value = true
+    const late = setTimeout(() => {
+      stop()
+      fault.value = `${file.name} takes too long to be read here: it holds more than it seems to.`
+    }, WITHIN_MS)
     const own = (worker = new Worker(new URL('../workers/workbook.worker.ts', import.meta.url), { type: 'module' }))
     try {
       const api: Remote<WorkbookApi> = wrap<WorkbookApi>(own)
@@ -41,6 +47,7 @@ export function useWorkbookFile() {
     } catch {
       if (worker === own) fault.value = `${file.name} can’t be read here.`
     }
+    clearTimeout(late)
     if (worker === own) stop()
   }
 

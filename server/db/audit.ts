@@ -31,6 +31,13 @@ interface Row {
   chain: string
 }
 
+/** Which entries somebody reads: these acts alone, done in these rooms or about papers that are sat there. */
+export interface AuditShare {
+  actions: readonly string[]
+  rooms: readonly string[]
+  assignmentIds: readonly string[]
+}
+
 /** The link of an entry: SHA-256, in hexadecimal, of the link before it and the entry as JSON. */
 export function link(
   before: string,
@@ -87,8 +94,16 @@ export function auditIn(db: Database) {
     async all(): Promise<AuditRecord[]> {
       return (await db<Row>('audit').orderBy('seq')).map(fromRow)
     },
-    async newest(count: number, before = Number.MAX_SAFE_INTEGER): Promise<AuditRecord[]> {
-      return (await db<Row>('audit').where('seq', '<', before).orderBy('seq', 'desc').limit(count)).map(fromRow)
+    /** The newest entries, of all or of somebody's share. */
+    async newest(share: AuditShare | 'all', count: number, before = Number.MAX_SAFE_INTEGER): Promise<AuditRecord[]> {
+      const found = db<Row>('audit').where('seq', '<', before).orderBy('seq', 'desc').limit(count)
+      if (share !== 'all')
+        void found
+          .whereIn('action', [...share.actions])
+          .andWhere(either =>
+            either.whereIn('room', [...share.rooms]).orWhereIn('assignment_id', [...share.assignmentIds]),
+          )
+      return (await found).map(fromRow)
     },
   }
 }

@@ -32,7 +32,7 @@ describe('a zipped file that is', () => {
   }
 
   it('a bomb is refused before it is unpacked', () => {
-    expect(refusal(saying(200 * 1024 * 1024))).toBe('Unpacked, this file would have more than 160.0 MB.')
+    expect(refusal(saying(200 * 1024 * 1024))).toBe('Unpacked, this file would have more than 20.0 MB.')
     expect(refusal(saying(1_000_000))).toBe('taken')
   })
 
@@ -41,6 +41,28 @@ describe('a zipped file that is', () => {
     const found = refusal(liar)
     if (found === 'taken') expect(partsOf(liar).get('a')!.length).toBeLessThanOrEqual(10)
     else expect(found).toMatch('broken')
+  })
+
+  it('a file that would unpack to hundreds of times what it is, is refused', () => {
+    const cells = strToU8('<c r="A1"><v>1</v></c>'.repeat(1_400_000))
+    expect(refusal(zipSync({ 'xl/worksheets/sheet1.xml': [cells, { level: 9 }] }))).toMatch('Unpacked')
+  })
+
+  it('made of parts that lie over each other is refused before any of them is unpacked', () => {
+    const one = zipSync({ a: [new Uint8Array(400_000).map((_, at) => at % 251), { level: 0 }] })
+    const view = new DataView(one.buffer, one.byteOffset)
+    const directory = view.getUint32(one.length - 6, true)
+    const entry = one.slice(directory, one.length - 22)
+    const names = Array.from({ length: 30 }, (_, at) => {
+      const named = entry.slice()
+      named[46] = 0x61 + at
+      return named
+    })
+    const end = one.slice(one.length - 22)
+    new DataView(end.buffer).setUint16(8, names.length, true)
+    new DataView(end.buffer).setUint16(10, names.length, true)
+    const all = Buffer.concat([one.slice(0, directory), ...names, end])
+    expect(refusal(new Uint8Array(all))).toBe('Parts of this file lie over each other.')
   })
 
   it('cut off, changed or something else is refused in words', () => {
@@ -64,5 +86,30 @@ describe('a zipped file that is', () => {
     await expect(readXlsx(file, 0)).rejects.toThrow('entities of its own')
     expect(() => readOds(file, 0)).toThrow('entities of its own')
     expect(() => textOf(partsOf(file), 'content.xml')).toThrow(UnreadableFile)
+  })
+})
+
+describe('a workbook that reaches over more than there is', () => {
+  const sheet = (inside: string) =>
+    zipSync({
+      '[Content_Types].xml': strToU8('<Types/>'),
+      'xl/workbook.xml': strToU8(
+        '<workbook xmlns:r="r"><sheets><sheet name="S" sheetId="1" r:id="r1"/></sheets></workbook>',
+      ),
+      'xl/_rels/workbook.xml.rels': strToU8(
+        '<Relationships><Relationship Id="r1" Target="worksheets/sheet1.xml"/></Relationships>',
+      ),
+      'xl/worksheets/sheet1.xml': strToU8(`<worksheet>${inside}</worksheet>`),
+    })
+
+  it.each([
+    [
+      'a cell at its far end',
+      '<sheetData><row r="1048576"><c r="XFD1048576"><v>1</v></c></row></sheetData>',
+      'reaches',
+    ],
+    ['one merged area', '<sheetData/><mergeCells><mergeCell ref="A1:XFD1048576"/></mergeCells>', 'merges more cells'],
+  ])('is refused in words: %s', async (_, inside, words) => {
+    await expect(readXlsx(sheet(inside), 0)).rejects.toThrow(words)
   })
 })

@@ -7,6 +7,9 @@ export class UnreadableFile extends Error {}
 const MOST_PACKED = 20 * 1024 * 1024
 const MOST_UNPACKED = 160 * 1024 * 1024
 const MOST_PARTS = 2000
+/** Small files may unpack to so much; larger ones to so many times what they are: tables of cells come to thirty. */
+const FREELY_UNPACKED = 20 * 1024 * 1024
+const MOST_TIMES = 100
 
 export type Parts = Map<string, Uint8Array>
 
@@ -21,21 +24,24 @@ export function checkSize(bytes: Uint8Array): void {
 }
 
 /**
- * The parts of a zipped document by their names. What they would unpack to is added up before anything is unpacked.
- * Throws an UnreadableFile for what is too large, no archive, or broken.
+ * The parts of a zipped document by their names. What they would unpack to is added up before anything is unpacked, and
+ * so is what they take packed: parts that lie over each other come to more than the file. Throws an UnreadableFile for
+ * what is too large, no archive, or broken.
  */
 export function partsOf(bytes: Uint8Array): Parts {
   checkSize(bytes)
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new UnreadableFile('This is no zipped document.')
-  let [unpacked, count] = [0, 0]
+  let [packed, unpacked, count] = [0, 0, 0]
+  const most = Math.min(MOST_UNPACKED, Math.max(FREELY_UNPACKED, bytes.length * MOST_TIMES))
   try {
     const files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
+      filter: ({ name, size, originalSize }) => {
         count += 1
+        packed += size
         unpacked += originalSize
+        if (packed > bytes.length) throw new UnreadableFile('Parts of this file lie over each other.')
         if (count > MOST_PARTS) throw new UnreadableFile(`This file has more than ${MOST_PARTS} parts.`)
-        if (unpacked > MOST_UNPACKED)
-          throw new UnreadableFile(`Unpacked, this file would have more than ${inMegabytes(MOST_UNPACKED)}.`)
+        if (unpacked > most) throw new UnreadableFile(`Unpacked, this file would have more than ${inMegabytes(most)}.`)
         if (name.startsWith('/') || name.split('/').includes('..'))
           throw new UnreadableFile('A part of this file would lie outside of it.')
         return !name.endsWith('/')

@@ -1,6 +1,6 @@
 import { answerFile } from '../../http/handler'
 
 export default answerFile(async ({ services, staff }) => {
-  await staff('read-audit')
-  return { type: 'text/csv; charset=utf-8', name: 'audit.csv', content: await services.audit.csv() }
+  const reader = await staff('read-audit')
+  return { type: 'text/csv; charset=utf-8', name: 'audit.csv', content: await services.audit.csv(reader) }
 })

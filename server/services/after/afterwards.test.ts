@@ -105,7 +105,7 @@ describe('a sitting that a trainer opens again', () => {
     expect(after.digest).not.toBe(before.digest)
     expect(after.events).toBe(before.events + 2)
     expect((await world.services.skills.report(world.people.isla)).sittings).toBe(1)
-    expect((await world.services.audit.page()).entries[0]).toMatchObject({
+    expect((await world.services.audit.page(world.people.asha)).entries[0]).toMatchObject({
       action: 'reopen',
       subject: 'Isla Quay',
       detail: '10 min: handed in by mistake',

@@ -40,11 +40,25 @@ interface Place {
   step: StepPlan
 }
 
+/** A part as people name it: its task, and the place of its step; of all of a paper, the criterion. */
+const partInWords = ({ task, step }: Place): string =>
+  task.task.id === STRANDS ? step.step.instruction : `${task.task.title}, step ${task.steps.indexOf(step) + 1}`
+
 const markersOf = ({ settings }: Assignment): 1 | 2 => (settings.markers === 2 ? 2 : 1)
 /** Those that wait longest first. */
 const byEnd = <Over extends { one: LiveSitting }>(over: readonly Over[]): Over[] =>
   over.toSorted((a, b) => (a.one.sitting.endedAt ?? '').localeCompare(b.one.sitting.endedAt ?? ''))
 const released = (marking: Marking): boolean => marking.released !== null
+
+/** What was done at the desk, as the audit log says it. */
+const DONE: Readonly<Record<DeskAct['kind'], string>> = {
+  'marked': 'marked',
+  'taken-back': 'took a mark back',
+  'settled': 'settled the mark',
+  'released': 'released',
+  'replied': 'replied',
+  'answered': 'answered',
+}
 
 /** The marking desk: answers that people mark, one part after the other, and what trainees say to it. */
 export function markingService({ db, now, log }: Context, { plans, live, judging, audit }: Parts) {
@@ -276,7 +290,7 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
         const refusal = refusalOf(act, place, before, marker)
         if (refusal) throw new Problem(422, 'no-mark', refusal)
         await desk.add({ sitting: one.sitting, taskId, stepId }, marker.id, now(), act)
-        const detail = `${act.kind} ${deskKey(taskId, stepId)}${'given' in act ? `: ${pointsText(act.given)}` : ''}`
+        const detail = `${DONE[act.kind]}: ${partInWords(place)}${'given' in act ? `, ${pointsText(act.given)}` : ''}`
         await audit.note(marker, 'mark', [{ sittingId, assignmentId, subjectId: one.sitting.personId, detail }])
         const after = (await desk.of(one.sitting)).get(deskKey(taskId, stepId)) ?? []
         return answerFor(marker, place, one, after)

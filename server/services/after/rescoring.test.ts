@@ -80,7 +80,7 @@ describe('a sitting of before', () => {
     expect(await sittingsIn(world.db).log(id)).toEqual(log)
     const evidence = await world.db('evidence').where({ sitting_id: id, task_id: TASK }).sum({ points: 'points' })
     expect(evidence).toEqual([{ points: 400 }])
-    const [newest] = (await world.services.audit.page()).entries
+    const [newest] = (await world.services.audit.page(world.people.asha)).entries
     expect(newest).toMatchObject({
       who: 'Asha Lindqvist',
       action: 'rescore',

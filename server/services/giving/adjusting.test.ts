@@ -351,7 +351,7 @@ describe('adjusting', () => {
     expect((await world.view(id)).deadline).toBe(deadline)
     await world.services.sittings.submit(world.people.isla, id)
     expect((await world.start()).deadline).toBe(later(30))
-    expect((await world.services.audit.page()).entries[0]).toMatchObject({
+    expect((await world.services.audit.page(world.people.asha)).entries[0]).toMatchObject({
       who: 'Marit Feld',
       action: 'adjust',
       subject: 'Isla Quay',

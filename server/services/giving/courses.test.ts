@@ -162,7 +162,7 @@ describe('people that an act on an assignment names', () => {
     await world.give({ room: 'Office', accessCode: 'KELP-7' })
     const { settings } = await world.services.assigning.progress('a')
     expect(await act({ act: 'settings', settings: { ...settings, accessCode: 'TARN-9', dueAt: null } })).toBe('nothing')
-    const { entries } = await world.services.audit.page()
+    const { entries } = await world.services.audit.page(world.people.asha)
     expect(entries[0]!.detail).toBe('{"accessCode":["•••","•••"]}')
   })
 })
@@ -189,10 +189,9 @@ describe('a trainer', () => {
       people: 1,
       trial: false,
     })
-    expect((await world.services.audit.page()).entries.map(({ action, detail }) => [action, detail])).toContainEqual([
-      'make-course',
-      'Spring books',
-    ])
+    expect(
+      (await world.services.audit.page(world.people.asha)).entries.map(({ action, detail }) => [action, detail]),
+    ).toContainEqual(['make-course', 'Spring books'])
   })
 
   it('changes one: who has joined stays, and the old code opens nothing any more', async () => {

@@ -1,12 +1,29 @@
 import type { AuditView } from '../../../core/wire/room'
+import { assignmentsIn } from '../../db/assignments'
 import { auditIn, link } from '../../db/audit'
-import type { AuditEntry, AuditRecord } from '../../db/audit'
+import type { AuditEntry, AuditRecord, AuditShare } from '../../db/audit'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
+import { roomPeopleIn, roomsIn } from '../../db/rooms'
 import type { Context } from './context'
 import { csvOf } from '../../../core/csv'
 
 const PAGE = 200
+
+/** The acts that concern who runs a room. */
+const IN_ROOMS = [
+  'admit',
+  'enter-code',
+  'pause',
+  'resume',
+  'extend',
+  'free',
+  'end',
+  'void',
+  'incident',
+  'message',
+  'staff-room',
+]
 
 /** The record of what the staff did: written, read, checked, exported; never changed. */
 export function auditService({ db, now }: Context) {
@@ -33,6 +50,18 @@ export function auditService({ db, now }: Context) {
         record.seq === index + 1 && record.chain === link(records[index - 1]?.chain ?? '', record.seq, record),
     )
 
+  /** An invigilator's share: what is done in the rooms that they run, and nothing of marks, accounts or other rooms. */
+  async function shareOf({ id, role }: Person): Promise<AuditShare | 'all'> {
+    if (role === 'administrator') return 'all'
+    const own = [...(await roomPeopleIn(db).all())].filter(([, people]) => people.includes(id)).map(([room]) => room)
+    const rooms = (await roomsIn(db).all()).filter(room => own.includes(room.id))
+    return {
+      actions: IN_ROOMS,
+      rooms: rooms.map(({ title }) => title),
+      assignmentIds: (await assignmentsIn(db).inRooms(own)).map(assignment => assignment.id),
+    }
+  }
+
   return {
     async note(
       person: Person,
@@ -56,8 +85,12 @@ export function auditService({ db, now }: Context) {
       )
     },
 
-    async page(before?: number): Promise<{ intact: boolean; entries: AuditView[]; next: number | null }> {
-      const records = await audit.newest(PAGE, before)
+    /** What concerns this reader: all of it for who may see everything, for others what was done in their rooms. */
+    async page(
+      reader: Person,
+      before?: number,
+    ): Promise<{ intact: boolean; entries: AuditView[]; next: number | null }> {
+      const records = await audit.newest(await shareOf(reader), PAGE, before)
       return {
         intact: holds(await audit.all()),
         entries: await views(records),
@@ -65,9 +98,9 @@ export function auditService({ db, now }: Context) {
       }
     },
 
-    /** The whole record as CSV (RFC 4180), oldest first, each line with its link of the chain. */
-    async csv(): Promise<string> {
-      const records = await audit.all()
+    /** What concerns this reader as CSV (RFC 4180), oldest first, each line with its link of the chain. */
+    async csv(reader: Person): Promise<string> {
+      const records = (await audit.newest(await shareOf(reader), Number.MAX_SAFE_INTEGER)).reverse()
       const rows = (await views(records)).map((view, index) => ({
         'no.': view.seq,
         'time (UTC)': view.at,

@@ -10,6 +10,7 @@ import { peopleIn } from '../../db/people'
 import { refusalOf, World } from '../../testing/world'
 import { writeAnewHere } from '../../uploads/opening'
 import type { Context } from '../ground/context'
+import { auditService } from '../ground/auditing'
 import { authService } from './auth'
 import type { SigningIn } from './auth'
 import { hashPassword } from './password'
@@ -35,7 +36,8 @@ beforeEach(async () => {
     program: 'test',
     log: { info: () => undefined, warn: () => undefined, error: () => undefined },
   }
-  later = () => authService(context, secondFactors(context))
+  const audit = auditService(context)
+  later = () => authService(context, secondFactors(context, audit), audit)
   auth = later()
   await peopleIn(db).add([
     {

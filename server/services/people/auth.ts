@@ -8,6 +8,7 @@ import type { Person } from '../../db/people'
 import { devicesIn, signInsIn } from '../../db/sign-ins'
 import { sittingsIn } from '../../db/sittings'
 import { attempts } from '../ground/attempts'
+import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import { notFound, Problem } from '../ground/problem'
 import { commonPasswords } from './common-passwords'
@@ -49,7 +50,11 @@ export interface SigningIn {
 const digestOf = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 /** Signing in and out. A sign-in is kept on the server, which can end it at any moment. */
-export function authService({ db, now, newId, log, centre = '' }: Context, factors: SecondFactors) {
+export function authService(
+  { db, now, newId, log, centre = '' }: Context,
+  factors: SecondFactors,
+  audit: AuditService,
+) {
   const people = peopleIn(db)
   const signIns = signInsIn(db)
   const devices = devicesIn(db)
@@ -120,6 +125,8 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
       await welcome(person, asked.password, digestOf(token))
       if (asked.instead !== undefined) await this.signOut(asked.instead)
       log.info({ person: person.id }, 'signed in')
+      // Trainees come by the hundred: of them the log of the server tells.
+      if (person.role !== 'trainee') await audit.note(person, 'sign-in', [{ detail: asked.device ?? '' }])
       return { signInId: await newSignIn(person, asked.device ?? ''), person, token }
     },
 
@@ -144,6 +151,7 @@ export function authService({ db, now, newId, log, centre = '' }: Context, facto
       await people.setPassword(person.id, await hashPassword(wanted), null)
       await this.revokeAllOf(person.id)
       log.info({ person: person.id }, 'password changed')
+      if (person.passwordGivenAt !== undefined) await audit.note(person, 'own-password', [{ subjectId: person.id }])
       return { signInId: await newSignIn(person, device) }
     },
 

@@ -132,7 +132,7 @@ describe('a second factor', () => {
     expect(await refusalOf(world.services.auth.personOf(signInId))).toBe('not-signed-in')
     expect((await signIn()).person.id).toBe('marit')
     expect(await world.db('second_factors')).toEqual([])
-    const { entries } = await world.services.audit.page()
+    const { entries } = await world.services.audit.page(world.people.asha)
     expect(entries[0]).toMatchObject({ action: 'take-second-factor', subject: 'Marit Feld' })
   })
 

@@ -6,6 +6,7 @@ import type { Person } from '../../db/people'
 import { secondFactorsIn } from '../../db/second-factors'
 import { attempts } from '../ground/attempts'
 import type { Attempts } from '../ground/attempts'
+import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import { Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
@@ -27,7 +28,7 @@ const digestOf = (code: string): string => createHash('sha256').update(code.repl
  * A second factor beside the password: codes by time (RFC 6238, with its usual SHA-1, six digits and 30 s, which every
  * authenticator reads), and recovery codes for when it is lost. For staff.
  */
-export function secondFactors({ db, now, log, secondFactorDemanded = false }: Context) {
+export function secondFactors({ db, now, log, secondFactorDemanded = false }: Context, audit: AuditService) {
   const factors = secondFactorsIn(db)
   /**
    * Codes are counted by where they come from, so that whoever knows the password elsewhere doesn't keep the owner out,
@@ -141,6 +142,7 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
       const codes = await newCodes(person.id)
       await factors.since(person.id, now())
       log.info({ person: person.id }, 'second factor on')
+      await audit.note(person, 'set-up-second-factor', [{ subjectId: person.id }])
       return codes
     },
 
@@ -157,6 +159,7 @@ export function secondFactors({ db, now, log, secondFactorDemanded = false }: Co
       if (secondFactorDemanded)
         throw new Problem(409, 'second-factor-demanded', 'This centre wants everyone of staff to have a second factor.')
       await this.takeOff(person)
+      await audit.note(person, 'end-second-factor', [{ subjectId: person.id }])
     },
 
     /** Takes it off, whoever says so. */

@@ -269,7 +269,7 @@ describe('the audit log', () => {
     await act({ act: 'resume', sittings: [id] })
     await act({ act: 'incident', sittings: [], text: 'Alarm at 12:05.' })
     await act({ act: 'admit', people: [{ assignmentId: 'a', personId: 'piet' }] })
-    const { entries, intact } = await world.services.audit.page()
+    const { entries, intact } = await world.services.audit.page(world.people.asha)
     expect(intact).toBe(true)
     expect(entries.map(({ who, action, subject, room, detail }) => [who, action, subject, room, detail])).toEqual([
       ['Tobias Reed', 'admit', 'Piet Moor', 'Office', ''],
@@ -277,9 +277,23 @@ describe('the audit log', () => {
       ['Tobias Reed', 'resume', 'Isla Quay', 'Office', ''],
       ['Tobias Reed', 'pause', 'Isla Quay', 'Office', 'fire drill'],
     ])
-    const csv = await world.services.audit.csv()
+    const csv = await world.services.audit.csv(world.people.asha)
     expect(csv.split('\r\n')).toHaveLength(6)
     expect(csv).toContain('fire drill')
+  })
+
+  it('shows an invigilator what was done in their rooms, and nothing of marks, accounts or other rooms', async () => {
+    const { marit, asha, tobias } = world.people
+    const { audit, rooms } = world.services
+    await act({ act: 'incident', sittings: [], text: 'In the office.' })
+    await rooms.act(asha, 'sheds', { act: 'incident', sittings: [], text: 'In the sheds.' })
+    await audit.note(marit, 'mark', [{ assignmentId: 'a', room: 'Office', detail: 'marked: 4.00' }])
+    await audit.note(asha, 'give-password', [{ subjectId: 'isla' }])
+    expect((await audit.page(tobias)).entries.map(({ detail }) => detail)).toEqual(['In the office.'])
+    expect(await audit.csv(tobias)).not.toMatch(/sheds|4\.00|give-password/)
+    expect((await audit.page(asha)).entries).toHaveLength(4)
+    await rooms.setStaff(marit, 'office', [])
+    expect((await audit.page(tobias)).entries).toEqual([])
   })
 
   it.each([
@@ -289,8 +303,8 @@ describe('the audit log', () => {
   ])('doesn’t let an entry be %s, and shows it if somebody did nevertheless', async (_, harm) => {
     for (const text of ['one', 'two', 'three']) await act({ act: 'incident', sittings: [], text })
     await expect(harm(world.db)).rejects.toThrow('audit is only added to')
-    expect((await world.services.audit.page()).intact).toBe(true)
+    expect((await world.services.audit.page(world.people.asha)).intact).toBe(true)
     await harm(await world.unguard())
-    expect((await world.services.audit.page()).intact).toBe(false)
+    expect((await world.services.audit.page(world.people.asha)).intact).toBe(false)
   })
 })

@@ -109,6 +109,16 @@ describe('an event that is dated before the sitting began', () => {
     expect(await stepOf()).toMatchObject({ triesUsed: 0 })
   })
 
+  it('is refused as well where it is dated far ahead of now', async () => {
+    const { id, check } = await sitting({})
+    const ahead = (hours: number): string => new Date(world.time + hours * 3600_000).toISOString()
+    const { outcomes } = await world.send(id, { ...check, at: ahead(25) }, { ...check, at: ahead(2) })
+    expect(outcomes).toMatchObject([
+      { status: 'refused', refusal: 'This is dated far ahead of now.' },
+      { status: 'accepted' },
+    ])
+  })
+
   it('may be a little out: the device reckons the server’s time', async () => {
     const { id, check } = await sitting({})
     const at = new Date(world.time - 5000).toISOString()

@@ -42,6 +42,8 @@ export interface Recorded {
 
 /** How far a device may be out that reckons the server's time from answers on a slow line. */
 const SLACK_MS = 10_000
+/** A clock that was turned while a page is open is set right with the next answer; what is out by more is no clock. */
+const FAR_AHEAD_MS = 24 * 3600_000
 
 /** Lets others have their turn between two events of a batch: the loop of the server belongs to everybody. */
 const giveWay = (): Promise<void> => new Promise(done => setImmediate(done))
@@ -105,9 +107,10 @@ export async function record(
       recorded.stored.push({ seq, clientId: id, status, body: kept, clientAt: at ?? null, serverAt: now })
       batch.set(id, seq)
     }
-    if (isFromBefore(standing, at)) {
+    const misdated = misdatedBy(standing, at, now)
+    if (misdated !== null) {
       keep('refused')
-      recorded.outcomes.push({ id, status: 'refused', seq, refusal: 'This is dated before the sitting began.' })
+      recorded.outcomes.push({ id, status: 'refused', seq, refusal: misdated })
       continue
     }
     if (recorded.state.status === 'ended' || !counts(deadline, plan.rules.graceSeconds, at, now)) {
@@ -165,9 +168,11 @@ function refuseUnlessMayWork(
     throw new Problem(409, 'paused', 'The clock stands. Your work is kept on this device and sent when it runs again.')
 }
 
-/** Whether an event says that it was made before there was anything to work on: no device of ours is so far out. */
-function isFromBefore({ clock }: SittingState, made: string | undefined): boolean {
-  return made !== undefined && ms(made) < ms(clock.startedAt) - SLACK_MS
+/** Why what an event says of when it was made can't be, or null: no device of ours is so far out. */
+function misdatedBy({ clock }: SittingState, made: string | undefined, now: string): string | null {
+  if (made === undefined) return null
+  if (ms(made) < ms(clock.startedAt) - SLACK_MS) return 'This is dated before the sitting began.'
+  return ms(made) > ms(now) + FAR_AHEAD_MS ? 'This is dated far ahead of now.' : null
 }
 
 /**

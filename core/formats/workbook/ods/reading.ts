@@ -13,7 +13,7 @@ import { allOf, childOf, childrenOf, readXml } from '../xml'
 import type { Element } from '../xml'
 import { EDGES, fillFrom, inkFrom, sizeFrom, USUAL_SIZE } from '../xlsx/looks'
 import { borderOf, sides } from '../../../tools/sheet/formats/borders'
-import { checkCount, formulaTold } from '../reading'
+import { checkCount, checkMerged, formulaTold } from '../reading'
 import type { Read } from '../reading'
 import { formulaFromOds } from './formulas'
 import { codeFrom } from './numbers'
@@ -197,6 +197,7 @@ function sheetFrom(table: Element, id: number, styles: Styles, lost: Set<string>
 function mark({ attributes }: Element, row: number, column: number, merged: string[], spilled: Set<string>): void {
   const wide = Number(attributes['number-columns-spanned'] ?? 1)
   const tall = Number(attributes['number-rows-spanned'] ?? 1)
+  checkMerged(wide * tall)
   if (wide * tall > 1)
     merged.push(areaName({ top: row, left: column, bottom: row + tall - 1, right: column + wide - 1 }))
   const across = Number(attributes['number-matrix-columns-spanned'] ?? 1)

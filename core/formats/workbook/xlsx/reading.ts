@@ -3,7 +3,13 @@ import type { Buffer, Cell, CellValue, Style, Workbook as Book, Worksheet } from
 import { Calculator } from '../../../tools/sheet/calculation/calculator'
 import { formatOf } from '../../../tools/sheet/formats/cell-format'
 import type { CellFormat } from '../../../tools/sheet/formats/cell-format'
-import { MOST_COLUMNS, MOST_ROWS, readCorner } from '../../../tools/sheet/formula/references'
+import {
+  columnNumber,
+  MOST_COLUMNS,
+  MOST_ROWS,
+  readCorner,
+  readReference,
+} from '../../../tools/sheet/formula/references'
 import { isFormatCode } from '../../../tools/sheet/formats/number-format'
 import { blockAt } from '../../../tools/sheet/addresses'
 import { Cells } from '../../../tools/sheet/workbook/cells'
@@ -15,7 +21,7 @@ import { emptySheet } from '../../../tools/sheet/workbook/workbook'
 import type { DefinedName, Input, Sheet, Workbook } from '../../../tools/sheet/workbook/workbook'
 import { asBytes, partsOf, textOf, UnreadableFile, zipped } from '../archive'
 import type { Parts } from '../archive'
-import { areasIn, checkCount, formulaTold } from '../reading'
+import { areasIn, checkCount, checkExtent, checkMerged, formulaTold } from '../reading'
 import type { Read } from '../reading'
 import { allOf, childOf, childrenOf, isOn, readXml } from '../xml'
 import type { Element } from '../xml'
@@ -87,6 +93,22 @@ export async function readXlsx(bytes: Uint8Array, today: number): Promise<Read> 
 /** A sheet’s part without its cells, which the library reads: what stands around them is little. */
 const withoutCells = (xml: string): string => xml.replace(/<sheetData>[\s\S]*<\/sheetData>/, '')
 
+/** Looks at how far a sheet reaches and what it merges, before the library spells it out. Throws an UnreadableFile. */
+function checkSheet(xml: string): void {
+  let [rows, columns, merged] = [0, 0, 0]
+  for (const [, column = '', row = ''] of xml.matchAll(/<c r="([A-Z]{1,3})(\d{1,7})"/g)) {
+    rows = Math.max(rows, Number(row))
+    columns = Math.max(columns, columnNumber(column) + 1)
+  }
+  checkExtent(rows, columns)
+  for (const [, area = ''] of xml.matchAll(/<mergeCell ref="([^"]{1,40})"/g)) {
+    const found = readReference(area)
+    const { start, end } = found ?? { start: null, end: null }
+    if (start && end) merged += (end.row - start.row + 1) * (end.column - start.column + 1)
+    checkMerged(merged)
+  }
+}
+
 async function loaded(parts: Parts): Promise<Book> {
   const book = new ExcelJS.Workbook()
   const kept: Parts = new Map()
@@ -95,6 +117,7 @@ async function loaded(parts: Parts): Promise<Book> {
     const text = textOf(parts, name)
     // The library would spell every cell of an area out; these are read here.
     const sheet = /^xl\/worksheets\/sheet\d+\.xml$/.test(name) && text
+    if (sheet) checkSheet(sheet)
     kept.set(
       name,
       sheet

@@ -12,6 +12,7 @@ const trainee: Place[] = [
 ]
 const trainer: Place[] = [
   { to: '/assigning', label: 'Assignments' },
+  { to: '/inbox', label: 'Messages' },
   { to: '/courses', label: 'Courses' },
   { to: '/marking', label: 'Marking' },
   { to: '/marks', label: 'Marks book' },

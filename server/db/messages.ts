@@ -37,6 +37,17 @@ export function messagesIn(db: Database) {
           .orderBy('at')
       ).map(fromRow)
     },
+    /** Of sittings whose paper is sat in no room, the newest so many, oldest first. */
+    async inNoRoom(most: number): Promise<Message[]> {
+      const rows = await db<Row>('messages')
+        .join('sittings', 'sittings.id', 'messages.sitting_id')
+        .join('assignments', 'assignments.id', 'sittings.assignment_id')
+        .whereNull('assignments.room_id')
+        .orderBy('messages.at', 'desc')
+        .limit(most)
+        .select<Row[]>('messages.*')
+      return rows.reverse().map(fromRow)
+    },
     async add({ sittingId, personId, ...message }: Message): Promise<void> {
       await db<Row>('messages').insert({ ...message, sitting_id: sittingId, person_id: personId })
     },

@@ -7,6 +7,7 @@ import type { Context } from './ground/context'
 import { courseService } from './giving/courses'
 import { sittingWriter } from './sitting/ending'
 import { gateKeeper } from './sitting/gates'
+import { inboxService } from './room/inbox'
 import { judgeService } from './sitting/judging'
 import { liveSittings } from './sitting/live-sittings'
 import type { MemoryRules } from './sitting/live-sittings'
@@ -56,6 +57,7 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     skills: skillService(context, plans),
     courses: courseService(context, audit),
     messages: messageService(context, live, notices),
+    inbox: inboxService(context, { plans, notices, audit }),
     afterwards: afterwardsService(context, { plans, live, units, judging }),
     rooms: roomService(context, { plans, live, writer, notices, presence, audit, gates }),
     assigning: assigningService(context, { plans, live, writer, audit }),

@@ -103,6 +103,8 @@ const table: Record<string, [row: Row, path: string, body?: object]> = {
   'GET /api/courses': [signedIn, '/api/courses'],
   'POST /api/courses/join': [trainees, '/api/courses/join', { code: 'TILLER-7' }],
   'POST /api/courses/[id]/leave': [{ ...theirs, other: 'done' }, '/api/courses/books-trial/leave', {}],
+  'GET /api/inbox': [trainers, '/api/inbox'],
+  'POST /api/inbox/[id]': [trainers, '/api/inbox/none', { text: 'Hello.' }],
   'GET /api/rooms': [{ ...invigilators, trainer: 'done' }, '/api/rooms'],
   'POST /api/rooms': [trainers, '/api/rooms', { title: 'Loft' }],
   'DELETE /api/rooms/[id]': [trainers, '/api/rooms/none'],

@@ -10,6 +10,7 @@ import { creditRequest, rating, verifyRequest } from '../../core/wire/afterwards
 import { adjustRequest, assignmentAct, assignRequest, courseRequest } from '../../core/wire/assigning'
 import { deskRequest, replyRequest } from '../../core/wire/marking'
 import { openRequest, ownPasswordRequest, programmeRequest, provenRequest, rosterRequest } from '../../core/wire/people'
+import { inboxAnswer } from '../../core/wire/inbox'
 import { roomAct, roomRequest, roomStaffRequest } from '../../core/wire/room'
 import { confirmFactorRequest } from '../../core/wire/second-factor'
 import {
@@ -108,6 +109,7 @@ const calls: Record<string, [who: Who, path: string, schema: z.ZodType, example?
     { ...ANSWERED, text: 'But…' },
   ],
   'PUT people/[id]/adjustments': ['marit.feld', '/api/people/robin-tarn/adjustments', adjustRequest],
+  'POST inbox/[id]': ['marit.feld', '/api/inbox/none', inboxAnswer],
   'POST rooms': ['marit.feld', '/api/rooms', roomRequest],
   'PUT rooms/[id]/staff': ['marit.feld', '/api/rooms/sheds/staff', roomStaffRequest],
   'POST rooms/[id]/acts': ['tobias.reed', '/api/rooms/office/acts', roomAct],

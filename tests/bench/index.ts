@@ -1,6 +1,7 @@
 import { benchAnswers } from './answers'
 import { benchBoard } from './board'
 import { benchCrowd } from './crowd'
+import { benchHostile } from './hostile'
 import { benchLarge } from './large'
 import { benchLedger } from './ledger'
 import { benchLine } from './line'
@@ -25,6 +26,7 @@ const all: Record<string, () => Promise<void>> = {
   'load': benchLoad,
   'sheet-load': benchSheetLoad,
   'crowd': benchCrowd,
+  'hostile': benchHostile,
 }
 
 /** All benchmarks, or those named: medians of several runs, targets beside them, ratios compared within the run. */

@@ -76,7 +76,8 @@ describe('an answer that is spoken', () => {
     await (await see(driver, By.xpath(`//*[@data-question="${PART}"]//button[.="Record"]`))).click()
     // Two pieces at the least.
     await open.browser.driver.wait(
-      async () => /a recording of (0:0[4-9]|0:[1-5]\d|[1-9]:)/.test(await (await see(driver, question(PART))).getText()),
+      async () =>
+        /a recording of (0:0[4-9]|0:[1-5]\d|[1-9]:)/.test(await (await see(driver, question(PART))).getText()),
       20_000,
     )
   }, 60_000)

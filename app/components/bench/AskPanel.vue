@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { useBenchStore } from '~/stores/bench'
 
-/** What is said between the bench and the invigilator. The clock runs on meanwhile. */
+/** What is said between the bench and who answers it: its room, or the trainers. The clock runs on meanwhile. */
 const visible = defineModel<boolean>('visible', { required: true })
 const bench = useBenchStore()
 const text = ref('')
 const failure = ref('')
 const busy = ref(false)
+/** Who gets it. */
+const answerer = computed(() => (bench.sitting?.rules.room ? 'the invigilator' : 'your trainers'))
 
 async function send() {
   busy.value = true
@@ -30,7 +32,7 @@ async function send() {
       </p>
       <ol v-if="bench.messages.length > 0" class="said" aria-live="polite" aria-label="Messages">
         <li v-for="one in bench.messages" :key="one.id" :class="one.from">
-          <strong>{{ one.from === 'room' ? 'Invigilator' : 'You' }}</strong>{{ ' ' }}
+          <strong>{{ one.from === 'room' ? one.name : 'You' }}</strong>{{ ' ' }}
           <span class="soft small"
             >{{ format.time(one.at) }}<template v-if="one.reference"> · {{ one.reference }}</template></span
           >
@@ -41,7 +43,7 @@ async function send() {
         <label for="ask">Your message</label>
         <Textarea id="ask" v-model="text" rows="3" fluid maxlength="1000" />
         <p v-if="failure" class="notice is-refusal small" role="alert">{{ failure }}</p>
-        <Button type="submit" label="Send to the invigilator" :loading="busy" :disabled="text.trim() === ''" />
+        <Button type="submit" :label="`Send to ${answerer}`" :loading="busy" :disabled="text.trim() === ''" />
       </form>
     </div>
   </SidePanel>

@@ -19,6 +19,7 @@ defineEmits<{
 const bench = useBenchStore()
 const recordings = useRecordingsStore()
 const looking = ref(false)
+const asks = computed(() => (bench.sitting?.rules.room ? 'Ask the invigilator' : 'Ask your trainers'))
 
 /** From here on a verdict takes so long that the trainee should know why. */
 const SLOW_MS = 1500
@@ -98,9 +99,7 @@ const saved = computed(() => {
     <Button
       text
       :label="unread > 0 ? `Ask · ${unread} new` : 'Ask'"
-      :aria-label="
-        unread > 0 ? `Ask the invigilator, ${counted(unread, 'new message', 'new messages')}` : 'Ask the invigilator'
-      "
+      :aria-label="unread > 0 ? `${asks}, ${counted(unread, 'new message', 'new messages')}` : asks"
       @click="$emit('ask')"
     />
     <Button text label="Help" @click="$emit('help')" />

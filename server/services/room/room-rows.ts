@@ -11,6 +11,7 @@ import type { Assignment, Share } from '../../db/assignments'
 import type { Message } from '../../db/messages'
 import type { LiveSitting } from '../sitting/live-sittings'
 import type { PresenceBook } from '../sitting/presence'
+import { unanswered } from './unanswered'
 
 const LATELY_MS = 120_000
 
@@ -22,12 +23,6 @@ export interface Seat {
   adjustments: Adjustments | undefined
   live: LiveSitting | undefined
   messages: readonly Message[]
-}
-
-/** Trainee's messages since the room last said something. */
-function unanswered(messages: readonly Message[]): number {
-  const last = messages.findLastIndex(({ side }) => side === 'room')
-  return messages.slice(last + 1).length
 }
 
 function whereIn(plan: Plan, state: SittingState): string {

@@ -20,11 +20,12 @@ export function messageViewOf(
   { id, side, text, reference, at }: Message,
   names: ReadonlyMap<string, { name: string }>,
   personId: string,
+  answeredBy = 'Invigilator',
 ): MessageView {
   return {
     id,
     from: side,
-    name: side === 'room' ? 'Invigilator' : (names.get(personId)?.name ?? 'You'),
+    name: side === 'room' ? answeredBy : (names.get(personId)?.name ?? 'You'),
     text,
     reference,
     at,
@@ -44,6 +45,9 @@ export function handInFrom({ sitting, state }: LiveSitting, { settings }: Assign
 
 /** How a task is named while its section isn't open: its own name could say what it asks. */
 const neutralId = (place: number): string => `ahead-${place + 1}`
+
+/** Who answers a trainee: whoever runs the room, or where there is none, the trainers. */
+export const answererOf = ({ roomId }: Assignment): string => (roomId ? 'Invigilator' : 'Trainer')
 
 /** The whole of a sitting as its trainee sees it. The key is not in it: see core/wire/views.ts. */
 export function sittingViewOf(

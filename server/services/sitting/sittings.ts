@@ -28,7 +28,7 @@ import { notFound, Problem } from '../ground/problem'
 import type { JudgeService } from './judging'
 import { sendingPace } from './log-limits'
 import { LATE, record } from './recording'
-import { handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
+import { answererOf, handInFrom, messageViewOf, paceOf, sittingViewOf } from './sitting-view'
 import type { StartingService } from './starting'
 import { answerOf, taskWorkOf } from './task-work'
 
@@ -67,8 +67,10 @@ export function sittingService(
 
   async function viewOf(one: LiveSitting, at: string): Promise<SittingView> {
     const { personId, id } = one.sitting
-    const said = (await messages.of([id])).map(message => messageViewOf(message, new Map(), personId))
-    return sittingViewOf(one, await assignmentOf(one), await adjustmentsIn(db).of(personId), said, at)
+    const assignment = await assignmentOf(one)
+    const answerer = answererOf(assignment)
+    const said = (await messages.of([id])).map(message => messageViewOf(message, new Map(), personId, answerer))
+    return sittingViewOf(one, assignment, await adjustmentsIn(db).of(personId), said, at)
   }
 
   const running = (one: LiveSitting): LiveSitting => {
@@ -213,6 +215,8 @@ export function sittingService(
       const one = own(await live.find(id), person)
       const left = presence.open(id)
       notices.tell({ ...about(one.sitting), what: 'changed' })
+      const names = new Map([[person.id, person]])
+      const answerer = answererOf(await assignmentOf(one))
       let lastMessage = (await messages.of([id])).at(-1)?.id
       const stop = notices.onSitting(
         id,
@@ -226,7 +230,7 @@ export function sittingService(
             else {
               const newest = (await messages.of([id])).at(-1)
               if (newest && newest.id !== lastMessage)
-                tell({ kind: 'message', message: messageViewOf(newest, new Map([[person.id, person]]), person.id) })
+                tell({ kind: 'message', message: messageViewOf(newest, names, person.id, answerer) })
               lastMessage = newest?.id
             }
           })().catch((error: unknown) => log.warn({ sitting: id, error: String(error) }, 'notice not told')),

@@ -24,6 +24,7 @@ const acts: Record<string, string> = {
   'later': 'moved the window',
   'reopen': 'reopened',
   'rescore': 'marked again',
+  'comes-out-otherwise': 'sat what comes out otherwise now',
   'release': 'released',
   'settings': 'changed settings',
   'add-people': 'added',

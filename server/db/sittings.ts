@@ -357,6 +357,7 @@ export function sittingsIn(db: Database) {
           digest_events: null,
         })
         await trx('evidence').where({ sitting_id: id }).delete()
+        await trx('sitting_ends').where({ sitting_id: id }).delete()
       })
     },
     /** Ended sittings of a paper in any version, oldest first. */
@@ -381,6 +382,7 @@ export function sittingsIn(db: Database) {
             waiting_hundredths: waiting,
           })
         await trx('sitting_snapshots').where({ sitting_id: id }).delete()
+        await trx('sitting_ends').where({ sitting_id: id }).delete()
         await replaceEvidence(trx, id, personId, evidence)
       })
     },

@@ -6,6 +6,7 @@ import { authService } from './people/auth'
 import type { Context } from './ground/context'
 import { courseService } from './giving/courses'
 import { sittingWriter } from './sitting/ending'
+import { endKeeper } from './sitting/ends'
 import { gateKeeper } from './sitting/gates'
 import { inboxService } from './room/inbox'
 import { judgeService } from './sitting/judging'
@@ -37,13 +38,14 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   const live = liveSittings(context, plans, judging, memory)
   const notices = noticeBoard()
   const presence = presenceBook(context.now)
-  const writer = sittingWriter(context, { live, notices, judging })
   const audit = auditService(context)
+  const ends = endKeeper(context, audit)
+  const writer = sittingWriter(context, { live, notices, judging, ends })
   const factors = secondFactors(context, audit)
   const auth = authService(context, factors, audit)
   const gates = gateKeeper()
   const starting = startingService(context, plans, gates, notices)
-  const sittings = sittingService(context, { live, writer, starting, notices, presence, judging })
+  const sittings = sittingService(context, { live, writer, starting, notices, presence, judging, ends })
   const units = unitService(context, plans, audit)
   return {
     plans,

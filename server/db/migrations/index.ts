@@ -13,6 +13,7 @@ import * as signIns from './0011-sign-ins'
 import * as secondFactors from './0012-second-factors'
 import * as rooms from './0013-rooms'
 import * as deviceKeys from './0014-device-keys'
+import * as sittingEnds from './0015-sitting-ends'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -30,6 +31,7 @@ const all: [string, Knex.Migration][] = [
   ['0012-second-factors', secondFactors],
   ['0013-rooms', rooms],
   ['0014-device-keys', deviceKeys],
+  ['0015-sitting-ends', sittingEnds],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -13,6 +13,7 @@ import { recordingsIn } from '../../db/recordings'
 import { sittingsIn } from '../../db/sittings'
 import type { StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
+import type { EndKeeper } from './ends'
 import type { JudgeService } from './judging'
 import { logged } from './live-sittings'
 import type { LiveSitting, LiveSittings } from './live-sittings'
@@ -40,9 +41,10 @@ interface Parts {
   live: LiveSittings
   notices: NoticeBoard
   judging: JudgeService
+  ends: EndKeeper
 }
 
-export function sittingWriter({ db, newId, log }: Context, { live, notices, judging }: Parts) {
+export function sittingWriter({ db, newId, log }: Context, { live, notices, judging, ends }: Parts) {
   const sittings = sittingsIn(db)
 
   const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent => ({
@@ -82,6 +84,7 @@ export function sittingWriter({ db, newId, log }: Context, { live, notices, judg
       evidence: voided ? [] : evidenceFrom(id, endedAt, result),
     })
     live.took(one, [event], state)
+    if (!voided) await ends.keep(one, result)
     // What was deleted, and could be had back until now.
     const used = state.tasks.flatMap(task => recordingsAnswered(one.plan.task(task.id)?.tool.id ?? '', task.work.state))
     await recordingsIn(db).keepOnly(id, used)

@@ -25,6 +25,7 @@ import type { NoticeBoard } from '../ground/notices'
 import { mayDo } from '../ground/permissions'
 import type { PresenceBook } from './presence'
 import { notFound, Problem } from '../ground/problem'
+import type { EndKeeper } from './ends'
 import type { JudgeService } from './judging'
 import { sendingPace } from './log-limits'
 import { LATE, record } from './recording'
@@ -42,12 +43,13 @@ interface Parts {
   notices: NoticeBoard
   presence: PresenceBook
   judging: JudgeService
+  ends: EndKeeper
 }
 
 /** Working in and ending sittings. Time and verdicts are the server's alone. */
 export function sittingService(
   { db, now, log }: Context,
-  { live, writer, starting, notices, presence, judging }: Parts,
+  { live, writer, starting, notices, presence, judging, ends }: Parts,
 ) {
   const pace = sendingPace()
   const sittings = sittingsIn(db)
@@ -206,6 +208,7 @@ export function sittingService(
             'This sitting is still under way; its result comes when it has ended.',
           )
         const result = await judgedBy(resulting(one.plan, one.state), judging.whatever(one.sitting))
+        await ends.hold(one, result)
         return { live: one, result: withMarks(one.plan, result, releasedIn(await deskIn(db).of(one.sitting))) }
       })
     },

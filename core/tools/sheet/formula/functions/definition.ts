@@ -3,7 +3,7 @@ import { eachHeld, isSeveral, matricesOf, valueThere } from '../surroundings'
 import type { Surroundings } from '../surroundings'
 import { isError, isMatrix, isReference, matrixFrom, NOT_THERE, WRONG_TYPE } from '../values'
 import type { Matrix, Reference, Scalar, SheetError, Value } from '../values'
-import { spend } from '../spending'
+import { spend, spentSoFar } from '../spending'
 
 /**
  * How a function takes an argument:
@@ -258,10 +258,22 @@ export function define<const P extends Record<string, Spec>>(
   }
 }
 
-/** What is worked out when it is first asked for. */
+/**
+ * What is worked out when it is first asked for. It costs as many steps each time: whoever asks goes through it again,
+ * as a function does through the numbers that it is given.
+ */
 function once<Result>(work: () => Result): () => Result {
-  let found: { is: Result } | undefined
-  return () => (found ??= { is: work() }).is
+  let found: { is: Result; steps: number } | undefined
+  return () => {
+    if (found) {
+      spend(found.steps)
+      return found.is
+    }
+    const before = spentSoFar()
+    const is = work()
+    found = { is, steps: spentSoFar() - before }
+    return is
+  }
 }
 
 export const firstOf = (value: Scalar | Matrix): Scalar => (isMatrix(value) ? value.at(0, 0) : value)

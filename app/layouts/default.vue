@@ -62,7 +62,8 @@ async function leave() {
 async function leaveNow() {
   left.value = 0
   await session.signOut()
-  await navigateTo('/sign-in')
+  // The page goes with all that it holds: what is behind it shows nothing.
+  window.location.replace('/sign-in')
 }
 </script>
 

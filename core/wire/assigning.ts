@@ -35,7 +35,8 @@ export const choicesView = z.strictObject({
   ),
   people: z.array(z.strictObject({ id: z.string(), name: z.string(), email: z.string() })),
   rooms: z.array(z.string()),
-  assignments: z.array(z.strictObject({ id: z.string(), title: z.string() })),
+  /** `tells`: whoever sat it was shown what is right. */
+  assignments: z.array(z.strictObject({ id: z.string(), title: z.string(), paperId: z.string(), tells: z.boolean() })),
   units: z.array(z.string()),
 })
 export type ChoicesView = z.infer<typeof choicesView>

@@ -8,7 +8,11 @@ export const pieceQuery = z.strictObject({
   task: slug,
   step: slug,
   recording: recordingId,
-  number: z.coerce.number().int().min(0).max(2000),
+  number: z
+    .string()
+    .regex(/^\d{1,4}$/)
+    .transform(Number)
+    .refine(number => number <= 2000),
   seat: z.string().max(60).optional(),
 })
 export type PieceQuery = z.infer<typeof pieceQuery>

@@ -27,6 +27,12 @@ function presetSettings(id: PresetId): Partial<AssignmentSettings> {
   return rest
 }
 const chosen = computed(() => choices.value?.papers.find(({ id }) => id === paperId.value))
+/** An exam of what was given before with its answers shown: whoever sat that knows them. */
+const known = computed(
+  () =>
+    !settings.value.answers &&
+    (choices.value?.assignments.filter(one => one.paperId === paperId.value && one.tells).length ?? 0) > 0,
+)
 const reached = computed(() => {
   const members =
     choices.value?.cohorts.filter(({ id }) => cohorts.value.includes(id)).flatMap(cohort => cohort.people) ?? []
@@ -84,6 +90,8 @@ async function give() {
           >{{ chosen.trade }} · {{ chosen.kind }} ·
           {{ chosen.minutes === null ? 'no clock' : `${chosen.minutes} min` }} ·
           {{ counted(chosen.tasks, 'task', 'tasks') }} · {{ counted(chosen.points, 'point', 'points') }}</span
+        ><span v-if="known" class="notice small" role="status"
+          >This paper was given before with its answers shown. Whoever sat it then has seen what is right.</span
         >
       </div>
       <div class="field">

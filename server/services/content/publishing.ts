@@ -17,9 +17,9 @@ export async function publishContent(context: Context, folders: readonly string[
   for (const tree of content.trees) await skillTreesIn(db).put(tree)
   for (const paper of content.papers) {
     if (!(await papersIn(db).publish(paper)))
-      log.warn(
+      log.error(
         { paper: paper.id, version: paper.version },
-        'this version is published already with other content; a changed paper needs the next version',
+        'this version is published already with other content, and that stays; raise the version in the paper’s file',
       )
   }
   await proofsIn(db).keep(await digestOf(context, folders), context.now())

@@ -174,7 +174,12 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         people: people.map(({ id, name, email }) => ({ id, name, email })),
         rooms: (await roomsIn(db).all()).map(({ title }) => title),
         assignments: await Promise.all(
-          all.map(async assignment => ({ id: assignment.id, title: (await paperOf(assignment)).paper.title })),
+          all.map(async assignment => ({
+            id: assignment.id,
+            title: (await paperOf(assignment)).paper.title,
+            paperId: assignment.paperId,
+            tells: assignment.settings.answers && isReleased(assignment, now()),
+          })),
         ),
         units: (await unitsIn(db).all()).map(({ title }) => title),
       }

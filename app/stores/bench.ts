@@ -2,7 +2,6 @@ import { defineStore } from 'pinia'
 import type { ClientEvent } from '~~/core/sitting/events'
 import type { TextMark } from '~~/core/sitting/text-marks'
 import { paceAfterLeaving, paceAt } from '~~/core/wire/pace'
-import { endedView, eventsResponse, messageView, sittingView, taskWorkView } from '~~/core/wire/sitting'
 import type {
   EndedView,
   EventsResponse,
@@ -13,12 +12,12 @@ import type {
   StepView,
   TaskView,
 } from '~~/core/wire/sitting'
-import { callApi, inWords } from '~/composables/useApi'
+import { inWords } from '~/composables/useApi'
 import type { CallFailed } from '~/composables/useApi'
 import type { ServerClock } from '~/composables/useServerClock'
 import { withEvent, withProgress } from '~/sync/applying'
 import { useSessionStore } from '~/stores/session'
-import { deviceName } from '~/sync/device-name'
+import { callsOf } from '~/sync/calls'
 import { openQueue } from '~/sync/queue'
 import { sealingOf } from '~/sync/sealing'
 import { idle, Sender } from '~/sync/sender'
@@ -96,20 +95,14 @@ export const useBenchStore = defineStore('bench', () => {
     const waiting = new Sender({
       sittingId: id,
       queue,
-      post: (events, timeoutMs) => {
-        const body = { events, seat, person: session.person?.id }
-        return callApi(eventsResponse, `/api/sittings/${id}/events`, { method: 'POST', body, timeoutMs })
-      },
+      post: (events, patienceMs) => callsOf(id).events(events, seat, session.person?.id, patienceMs),
       answered,
       rejected,
       changed: state => (sender.value = state),
     })
     // The seat first: from then on no other page sends, and what it left waiting on this device is ours.
     const begun = performance.now()
-    const view = await callApi(sittingView, `/api/sittings/${id}/seat`, {
-      method: 'POST',
-      body: { seat, device: deviceName() },
-    })
+    const view = await callsOf(id).seat(seat)
     clock.learn(view.now, performance.now() - begun)
     listenToTabs(id, waiting)
     // What waits is applied before anything is shown, and sent only then: an answer that overtook the
@@ -123,7 +116,7 @@ export const useBenchStore = defineStore('bench', () => {
 
   const worksOf = (id: string, sent: Sender): Works =>
     new Works({
-      fetch: (taskId, have) => callApi(taskWorkView, `/api/sittings/${id}/tasks/${taskId}?have=${have.join(',')}`),
+      fetch: callsOf(id).task,
       waiting: () => sent.waiting,
       changed,
     })
@@ -136,7 +129,7 @@ export const useBenchStore = defineStore('bench', () => {
 
   async function refresh(id: string): Promise<void> {
     const begun = performance.now()
-    const view = await callApi(sittingView, `/api/sittings/${id}`)
+    const view = await callsOf(id).view()
     clock?.learn(view.now, performance.now() - begun)
     take(view)
   }
@@ -418,16 +411,12 @@ export const useBenchStore = defineStore('bench', () => {
   async function rest(on: boolean): Promise<void> {
     if (!sitting.value) return
     await outbox?.settle()
-    const view = await callApi(sittingView, `/api/sittings/${sitting.value.id}/break`, { method: 'POST', body: { on } })
-    take(view)
+    take(await callsOf(sitting.value.id).rest(on))
   }
 
   async function ask(text: string): Promise<void> {
     if (!sitting.value) return
-    const sent = await callApi(messageView, `/api/sittings/${sitting.value.id}/messages`, {
-      method: 'POST',
-      body: { text, taskId: currentId.value },
-    })
+    const sent = await callsOf(sitting.value.id).ask(text, currentId.value)
     messages.value = [...messages.value, sent]
   }
 
@@ -449,10 +438,7 @@ export const useBenchStore = defineStore('bench', () => {
         )
       }
       if (ended.value || !sitting.value) return true
-      ended.value = await callApi(endedView, `/api/sittings/${sitting.value.id}/submit`, {
-        method: 'POST',
-        body: request,
-      })
+      ended.value = await callsOf(sitting.value.id).submit(request)
       outbox?.stop()
       return true
     } catch (error) {

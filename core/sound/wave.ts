@@ -37,8 +37,8 @@ function chunksOf(file: Uint8Array): Map<string, Uint8Array> {
 }
 
 /**
- * The μ-law bytes of a piece; null for what is no WAVE file of one channel in μ-law at our rate. Never throws, and takes
- * no longer than reading the file once: each length is held against what is there.
+ * The μ-law bytes of a piece; null for what is no WAVE file of one channel in μ-law at our rate. Never throws, and
+ * takes no longer than reading the file once: each length is held against what is there.
  */
 export function soundIn(file: Uint8Array): Uint8Array<ArrayBuffer> | null {
   const chunks = chunksOf(file)

@@ -104,8 +104,8 @@ export interface Proving<State, Op, Check> {
 export interface Tool<State, Op, Setup, Check> {
   id: string
   /**
-   * Changes with what `initial`, `apply`, `judge` or `pack` come to: what was made by another version is made again from
-   * the log, and a result that then differs is told.
+   * Changes with what `initial`, `apply`, `judge` or `pack` come to: what was made by another version is made again
+   * from the log, and a result that then differs is told.
    */
   version: number
   setup: ZodType<Setup>

@@ -1,6 +1,6 @@
 /**
- * What a device may send of a sitting, said once for the device, which refuses what is larger before it is done, and for
- * the server, which refuses what comes all the same.
+ * What a device may send of a sitting, said once for the device, which refuses what is larger before it is done, and
+ * for the server, which refuses what comes all the same.
  */
 
 /**

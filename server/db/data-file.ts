@@ -5,7 +5,7 @@ import Sqlite from 'better-sqlite3'
 /** What stands behind the name of a data file, in names of files that are kept or made beside it. */
 const BESIDE = ['-before-', '-restoring', '-wal']
 
-/** Up to this size a data file is looked through at each start, in bytes: about a second. A back-up looks through any. */
+/** Up to this size, in bytes, a data file is looked through at each start: about a second. A back-up looks at any. */
 const LOOKED_THROUGH = 256_000_000
 
 /** The names of files that are kept beside a data file, or were left there by work on it that was cut off. */

@@ -52,9 +52,9 @@ export function threadFile(kind: string, program = process.argv[1] ?? ''): strin
 }
 
 /**
- * Threads for heavy work, beside the program that was started, each at one job at a time. There are two at least, so that
- * nobody's dear work holds up everybody else's. A job that exceeds its time ends its thread, and a new one is made. Null
- * where their code was not built, as in development: then everything is done where it is asked.
+ * Threads for heavy work, beside the program that was started, each at one job at a time. There are two at least, so
+ * that nobody's dear work holds up everybody else's. A job that exceeds its time ends its thread, and a new one is
+ * made. Null where their code was not built, as in development: then everything is done where it is asked.
  */
 export function workThreads(program?: string, count = Math.max(2, availableParallelism())): AskThread | null {
   const filename = threadFile('judging', program)

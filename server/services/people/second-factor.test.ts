@@ -82,8 +82,7 @@ describe('a second factor', () => {
     const elsewhere = (code: string, network: string) =>
       refusalOf(world.services.auth.signIn({ ...asked, network, code }))
     const told = new Set<string>()
-    for (let network = 0; network < 6; network += 1)
-      for (let guess = 0; guess < 7; guess += 1) told.add(await elsewhere('000000', `there-${network}`))
+    for (let guess = 0; guess < 9; guess += 1) told.add(await elsewhere('000000', 'there'))
     expect([...told]).toEqual(['second-factor', 'too-many-sign-ins'])
     world.pass(1)
     expect((await world.services.auth.signIn({ ...asked, token, code: shown(secret) })).person.id).toBe('marit')
@@ -133,7 +132,7 @@ describe('a second factor', () => {
     expect((await signIn()).person.id).toBe('marit')
     expect(await world.db('second_factors')).toEqual([])
     const { entries } = await world.services.audit.page(world.people.asha)
-    expect(entries[0]).toMatchObject({ action: 'take-second-factor', subject: 'Marit Feld' })
+    expect(entries.find(({ action }) => action === 'take-second-factor')).toMatchObject({ subject: 'Marit Feld' })
   })
 
   it('is for staff, and where the centre wants it not to be turned off', async () => {

@@ -104,8 +104,8 @@ async function leaveNow() {
           @update:visible="left = 0"
         >
           <p>
-            {{ counted(left, 'change has', 'changes have') }} not reached the server yet. They stay on this device,
-            where nobody else can read them, and are sent once you sign in here again and open the paper.
+            {{ counted(left, 'change has', 'changes have') }} not reached the server yet. What waits stays on this
+            device, where nobody else can read it, and is sent once you sign in here again and open the paper.
           </p>
           <template #footer
             ><Button outlined severity="secondary" label="Stay signed in" @click="left = 0" /><Button

@@ -17,6 +17,7 @@ process.on('message', file => {
   process.send({ type: 'text/plain' })
 })
 process.on('disconnect', () => process.exit())
+process.send('ready')
 `
 
 let folder: string
@@ -24,7 +25,7 @@ let writeAnew: WriteAnew
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'anvil-'))
   await writeFile(join(folder, 'uploads.mjs'), OPENS)
-  writeAnew = uploadProcess(join(folder, 'index.mjs'), { withinMs: 2000, memory: 250_000_000 })
+  writeAnew = uploadProcess(join(folder, 'index.mjs'), { withinMs: 4000, memory: 250_000_000 })
 })
 afterAll(() => rm(folder, { recursive: true, force: true }))
 

@@ -18,6 +18,7 @@ export interface OpeningLimits {
 }
 const USUAL: OpeningLimits = { withinMs: 20_000, memory: 450_000_000 }
 const MOST_HEAP_MB = 300
+const STARTS_WITHIN_MS = 30_000
 /** So many wait for their turn. */
 const MOST_WAIT = 24
 const LOOK_EVERY_MS = 25
@@ -49,6 +50,7 @@ export function uploadProcess(program?: string, { withinMs, memory } = USUAL): W
   const filename = threadFile('uploads', program)
   if (filename === null) return writeAnewHere
   let child: ChildProcess | null = null
+  const ready = new WeakSet<ChildProcess>()
   let idle: NodeJS.Timeout | undefined
   const turns = pLimit(1)
 
@@ -81,13 +83,23 @@ export function uploadProcess(program?: string, { withinMs, memory } = USUAL): W
         else idle = setTimeout(end, IDLE_MS).unref()
         done(reply)
       }
-      const told = (reply: unknown): void => finish(reply as Reply, false)
+      // The time of a file begins when its process is there: on a busy machine that takes a while.
+      const begin = (): void => {
+        clearTimeout(late)
+        late = setTimeout(gone, withinMs)
+      }
+      const told = (reply: Reply | 'ready'): void => {
+        if (reply !== 'ready') return finish(reply, false)
+        ready.add(asked)
+        begin()
+      }
       const gone = (): void => finish(TOO_MUCH, true)
-      const late = setTimeout(gone, withinMs)
+      let late = setTimeout(gone, STARTS_WITHIN_MS)
+      if (ready.has(asked)) begin()
       const watch = setInterval(() => {
         if (residentBytes(asked.pid) > memory) gone()
       }, LOOK_EVERY_MS)
-      asked.once('message', told).once('exit', gone)
+      asked.on('message', told).once('exit', gone)
       asked.send(file)
     })
   }

@@ -14,3 +14,4 @@ process.on('message', (file: string) => {
   })()
 })
 process.on('disconnect', () => process.exit())
+process.send?.('ready')

@@ -153,7 +153,7 @@ ul,
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 6rem 6rem 12rem auto;
+  grid-template-columns: minmax(0, 1fr) 6rem 6rem 12rem 17rem;
   gap: 1rem;
   align-items: center;
   padding: 0.9rem 1.1rem;

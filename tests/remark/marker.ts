@@ -64,16 +64,18 @@ function reckoned(expression: string, values: Record<string, string>): string | 
 const isClosed = ({ status }: Marked): boolean => status !== 'open' && status !== 'locked'
 
 export class Marker {
-  readonly tasks: MarkedTask[]
+  readonly tasks: MarkedTask[] = []
   /** How often each rule came to bear: sittings that never touch a rule prove nothing of it. */
   readonly bore = { tries: 0, unchanged: 0, followed: 0, setRight: 0, closing: 0, left: 0, sealed: 0, takenBack: 0 }
 
   constructor(
-    taskIds: readonly string[],
-    tasks: readonly Task[],
+    private readonly known: readonly Task[],
     private readonly rules: Rules,
-  ) {
-    this.tasks = taskIds.map(id => this.#begin(tasks.find(task => task.id === id)!))
+  ) {}
+
+  /** Takes up the tasks of a section: which they are is known once it opens. */
+  begin(taskIds: readonly string[]): void {
+    for (const id of taskIds) this.tasks.push(this.#begin(this.known.find(task => task.id === id)!))
   }
 
   #begin(task: Task): MarkedTask {

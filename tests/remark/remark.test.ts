@@ -84,18 +84,17 @@ interface Sent {
 async function sit(trainee: Client, nth: number): Promise<{ marker: Marker; sittingId: string }> {
   const random = numbersFrom(SEED + nth * 7919)
   const { assignmentId, paper } = given[nth % given.length]!
-  const view = await trainee.start(assignmentId)
-  const marker = new Marker(
-    view.tasks.map(({ id }) => id),
-    tasks,
-    paper.rules,
-  )
+  const { id: sittingId } = await trainee.start(assignmentId)
+  const marker = new Marker(tasks, paper.rules)
   const sections = paper.sections.map(section => section.tasks.map(({ id }) => id))
   for (const [place, section] of sections.entries()) {
-    for (const { id } of view.tasks.filter(task => section.includes(task.id))) {
+    const view = await trainee.sitting(sittingId)
+    const drawn = view.tasks.filter(task => section.includes(task.id))
+    marker.begin(drawn.map(({ id }) => id))
+    for (const { id } of drawn) {
       const sent: Sent[] = []
       for (const event of eventsOn(marker, marker.task(id), random)) sent.push({ event, expected: marker.take(event) })
-      const { outcomes } = await trainee.events(view.id, ...sent.map(({ event }) => event))
+      const { outcomes } = await trainee.events(sittingId, ...sent.map(({ event }) => event))
       const told = outcomes.map(({ status, verdict }) => ({
         status,
         ...(verdict
@@ -106,11 +105,11 @@ async function sit(trainee: Client, nth: number): Promise<{ marker: Marker; sitt
     }
     const oneWay = paper.sections[place]!.movement === 'one-way'
     if (oneWay && place < sections.length - 1)
-      await trainee.events(view.id, { kind: 'leave', sectionId: paper.sections[place]!.id })
+      await trainee.events(sittingId, { kind: 'leave', sectionId: paper.sections[place]!.id })
   }
-  await trainee.submit(view.id)
+  await trainee.submit(sittingId)
   marker.end()
-  return { marker, sittingId: view.id }
+  return { marker, sittingId }
 }
 
 /** Skill by skill: how much evidence for and against, with the weights of the skill-gap rules. */

@@ -57,7 +57,7 @@ describe('no serious or critical violation, in any theme: what the trainee sees'
       ).toBe(true)
     }
     await driver.actions().sendKeys(Key.ESCAPE).perform()
-    await press(driver, 'Ask the invigilator')
+    await press(driver, 'Ask your trainers')
     await see(driver, By.id('ask'))
     await clean()
     await press(driver, 'Close Ask for help')
@@ -154,7 +154,7 @@ describe('what a screen reader gets of the bench', () => {
       has('StaticText', 'tries left: 3 of 3') || has('image', /tries left: 3 of 3/),
       has('button', 'Come back to this'),
       has('button', 'Overview 0/10: tasks finished'),
-      has('button', 'Ask the invigilator'),
+      has('button', 'Ask your trainers'),
       has('button', 'Hand in…'),
       has('button', 'Hide the clock'),
       has('tab', 'Till receipt'),

@@ -103,7 +103,9 @@ describe('a heavy tool', () => {
     // Somebody else works on the same sitting by the calls alone, behind this page's back.
     const other = await new Client(server.url).signIn('isla.quay')
     const id = (await driver.getCurrentUrl()).split('/').at(-1)!
-    await other.events(id, { kind: 'op', taskId: 'cells-2', op: { type: 'write', cell: 2, value: 22 } })
+    const { seat } = await other.sitting(id)
+    const behind = { id: 'behind', kind: 'op', taskId: 'cells-2', op: { type: 'write', cell: 2, value: 22 } }
+    expect((await other.call('POST', `/api/sittings/${id}/events`, { events: [behind], seat })).status).toBe(200)
     expect(await value(2)).not.toBe('22')
     await write(1, 12)
     await driver.wait(async () => (await value(2)) === '22', 20_000, 'never healed')

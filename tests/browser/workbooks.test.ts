@@ -103,7 +103,7 @@ describe('what no sheet can take', () => {
       document.querySelector('[role="grid"]').dispatchEvent(event)`,
       cells,
     )
-    await saying('more than 1 MB')
+    await saying('more than 0.8 MB')
     await bench.hands.goTo('J9')
     await bench.hands.keys('=1+1', Key.ENTER)
     await bench.hands.shows('J9', '2')

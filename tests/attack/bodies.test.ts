@@ -37,7 +37,10 @@ describe('a body without end', () => {
     const client = new Client(server.url)
     const large = JSON.stringify({ email: 'x', password: 'x'.repeat(300_000) })
     const answer = await client.call('POST', '/api/auth/sign-in', large)
-    expect([answer.status, errorOf(answer.body).message]).toEqual([413, 'This is larger than 200 kB.'])
+    expect([answer.status, errorOf(answer.body).message]).toEqual([
+      413,
+      'This is larger than 200 kB. Nothing of it was taken.',
+    ])
   })
 
   it('JSON that nests without end is refused before it is parsed', async () => {

@@ -78,42 +78,31 @@ describe('behind a proxy that is trusted', () => {
   }, 30_000)
 })
 
-describe('a centre of 300 at the start of its exam', () => {
+describe('a centre of a hundred at the start of its exam', () => {
   it('gets in from one network, ten who mistype four times among them, however many come at once', async () => {
-    // With passwords that they were given, which cost little to look at: how long it takes otherwise is a benchmark.
-    addMany(server.dataFile, 300, await hashPassword(PASSWORD, 'made'), new Date().toISOString())
+    // Each costs as much, whatever the password: how three hundred get in is a benchmark.
+    addMany(server.dataFile, 100, await hashPassword(PASSWORD, 'made'), new Date().toISOString())
     const found = await Promise.all(
-      Array.from({ length: 300 }, async (_, at) => {
+      Array.from({ length: 100 }, async (_, at) => {
         const client = new Client(server.url)
         for (let slip = 0; slip < (at < 10 ? 4 : 0); slip += 1)
           expect(await tried({ name: `many${at}`, password: 'not it', client })).toBe(401)
         return tried({ name: `many${at}`, client })
       }),
     )
-    expect(counted(found, 200)).toBe(300)
-  }, 60_000)
+    expect(counted(found, 200)).toBe(100)
+  }, 180_000)
 
-  it('and a hundred failures of somebody in it keep none of the others out', async () => {
-    await Promise.all(Array.from({ length: 99 }, (_, at) => tried({ name: `nobody${at}`, password: 'not it' })))
-    expect(await tried({ name: 'piet.moor' })).toBe(200)
-  }, 60_000)
-})
-
-describe('guessing at an access code', () => {
-  it('is limited for invigilators too, however many come at once', async () => {
-    const invigilator = await new Client(server.url).signIn('tobias.reed')
-    const { body } = await invigilator.call('GET', '/api/rooms')
-    const [room] = (body as { rooms: { id: string; mayRun: boolean }[] }).rooms.filter(({ mayRun }) => mayRun)
-    const board = await invigilator.call('GET', `/api/rooms/${room!.id}`)
-    const [row] = (board.body as { rows: { assignmentId: string; personId: string }[] }).rows
-    const people = [{ assignmentId: row!.assignmentId, personId: row!.personId }]
-    const found = await Promise.all(
-      Array.from({ length: 40 }, (_, at) =>
-        invigilator.call('POST', `/api/rooms/${room!.id}/acts`, { act: 'enter-code', people, code: `GUESS-${at}` }),
-      ),
+  it('and a hundred failures of somebody in it keep none of the others out, nor hold them up', async () => {
+    let failing = 99
+    const all = Array.from({ length: 99 }, (_, at) =>
+      tried({ name: `nobody${at}`, password: 'not it' })
+        .catch(() => 0)
+        .finally(() => (failing -= 1)),
     )
-    const codes = found.map(({ body: answer }) => errorOf(answer).code)
-    expect([codes.filter(code => code === 'wrong-code').length, new Set(codes).size]).toEqual([6, 2])
-    expect(codes).toContain('too-many-codes')
-  })
+    await Promise.race(all)
+    expect(await tried({ name: 'piet.moor' })).toBe(200)
+    // Addresses that nobody has wait in a queue of their own.
+    expect(failing).toBeGreaterThan(50)
+  }, 180_000)
 })

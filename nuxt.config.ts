@@ -13,7 +13,9 @@ async function buildThreads(rootDir: string, serverDir: string): Promise<void> {
     outdir: serverDir,
     outExtension: { '.js': '.mjs' },
     // What was written for CommonJS asks for parts of Node by require.
-    banner: { js: "import { createRequire as requireFrom } from 'node:module';const require=requireFrom(import.meta.url);" },
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module';const require=requireFrom(import.meta.url);",
+    },
     bundle: true,
     platform: 'node',
     format: 'esm',

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { hashPassword } from '../../server/services/people/password'
-import { Client, errorOf } from '../support/client'
+import { Client } from '../support/client'
 import { addMany } from '../support/many'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'

@@ -4,8 +4,8 @@
  */
 
 /**
- * Of one event, in bytes of its JSON in UTF-8. The largest honest paste that was measured, 3,000 rows of 20 columns of
- * a price list, has 570 kB.
+ * Of one event, in bytes of its JSON in UTF-8. A paste of 3,000 rows of 20 columns of a price list (a name, a day and
+ * amounts) has 584,992.
  */
 export const MOST_EVENT_BYTES = 800_000
 

@@ -56,7 +56,7 @@ export function* ask<Ask extends keyof Answers>(asked: Asked & { ask: Ask }): Ju
   return (yield asked) as Answers[Ask]
 }
 
-export function judgedAt({ taskPlan, stepPlan, work, closed, elsewhere, followThrough }: Judgement): Judged[] {
+function judgedAt({ taskPlan, stepPlan, work, closed, elsewhere, followThrough }: Judgement): Judged[] {
   const { tool, task, start } = taskPlan
   const { step } = stepPlan
   return judgeStep({ tool, task, step, state: stateHere(work), start, closed, elsewhere, followThrough }).map(

@@ -10,7 +10,7 @@ type PackedSitting = Omit<SittingState, 'tasks' | 'beforeEnd'> & { tasks: Packed
 export type PackWork = (taskPlan: TaskPlan, work: Work) => unknown
 
 /** Packs work whose state is here. */
-export const packedHere: PackWork = ({ tool, start }, work) => tool.pack(stateHere(work), start)
+const packedHere: PackWork = ({ tool, start }, work) => tool.pack(stateHere(work), start)
 
 function planOfTask(plan: Plan, taskId: string): TaskPlan {
   const taskPlan = plan.task(taskId)

@@ -2,9 +2,8 @@ import { z } from 'zod'
 import { paper } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
 import type { LoggedEvent } from '../../core/sitting/events'
-import { fold } from '../../core/sitting/fold'
+import { fold, startOf } from '../../core/sitting/fold'
 import { planFor, planOf } from '../../core/sitting/plan'
-import { startOf } from '../../core/sitting/fold'
 import { resultOf } from '../../core/sitting/result'
 
 /** A log that a version of a tool left, with the paper that it is of and what it came to. */

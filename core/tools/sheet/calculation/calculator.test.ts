@@ -89,6 +89,14 @@ describe('a circle through what an array fills', () => {
     }
   })
 
+  it('is none where a formula asks only where a cell lies', () => {
+    const state = after(workbookOf({ One: [[]] }), write('A3', '=ROW(A3)'), write('B3', '=COLUMN(B3)'))
+    expect([value(state, 'A3'), value(state, 'B3')]).toEqual([3, 2])
+    const moved = after(workbookOf({ One: [[]] }), write('E1', '=OFFSET(A5,1,0)'), write('A6', '=OFFSET(E1,1,0)'))
+    for (const one of [moved, after(moved, write('A1', 'shed'))])
+      expect([value(one, 'E1'), value(one, 'A6')]).toEqual([0, 0])
+  })
+
   it('is none where one array after the other finds its place', () => {
     const chain = Array.from({ length: 14 }, (_, at) =>
       write(`${'ABCDEFGHIJKLMN'[at]!}1`, at === 0 ? '=SEQUENCE(3)' : `=SEQUENCE(${'ABCDEFGHIJKLMN'[at - 1]!}3)`),

@@ -15,6 +15,8 @@ export interface Precedents {
 
 /** Functions whose cells are only known once they are worked out, or that ask which rows are shown. */
 const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT', 'SUBTOTAL'])
+/** Functions that ask of their first argument where it lies, and never what stands there. */
+const PLACES: ReadonlySet<string> = new Set(['OFFSET', 'ROW', 'COLUMN', 'SHEET', 'AREAS'])
 const MOST_NAMES = 32
 
 function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {
@@ -27,9 +29,11 @@ function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {
 /** Every area that a formula in a row of a sheet names, straight or by a name. */
 export function precedentsOf(tree: Node, sheet: number, row: number, workbook: Workbook, depth = 0): Precedents {
   const areas: Area[] = []
+  const places = new Set<Node>()
   let open = false
   for (const part of partsOf(tree)) {
     if (part.kind === 'reference') {
+      if (places.has(part)) continue
       const found = areaOf(part, sheet, workbook)
       if (found) areas.push(found)
     } else if (part.kind === 'name') {
@@ -42,6 +46,7 @@ export function precedentsOf(tree: Node, sheet: number, row: number, workbook: W
       open = true
     } else if (part.kind === 'call') {
       if (OPEN.has(part.name)) open = true
+      if (PLACES.has(part.name) && part.args[0]) places.add(part.args[0])
       // These take as much of their third area as their first is large.
       const values = part.name === 'SUMIF' || part.name === 'AVERAGEIF' ? part.args[2] : null
       if (values) {

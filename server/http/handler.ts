@@ -19,7 +19,7 @@ import { leaveUnread, readJson, USUAL } from './body'
 import type { BodyLimits } from './body'
 import { networkOf } from './sender'
 import { signInIdOf } from './session'
-import { countStream } from './streams'
+import { countStream, endTurn } from './streams'
 
 export interface Call {
   event: H3Event
@@ -169,6 +169,7 @@ export function answerStream<Schema extends z.ZodType>(
         end()
         await stream.close()
       })
+      endTurn(event)
       push({ event: 'beat', data: '' })
       return await stream.send()
     } catch (error) {

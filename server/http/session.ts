@@ -43,6 +43,9 @@ export async function signInIdOf(event: H3Event): Promise<string | undefined> {
   return signInId
 }
 
+/** The sign-in of a call, where its cookie was opened before; null for anybody else, as far as is known at once. */
+export const knownSignInOf = (event: H3Event): string | null => opened.get(getCookie(event, SESSION) ?? '') ?? null
+
 /** What the device keeps so that it is known again, whoever signs in on it; it lets nobody in. */
 export const deviceTokenOf = (event: H3Event): string | undefined => {
   const token = getCookie(event, DEVICE)

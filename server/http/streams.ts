@@ -1,3 +1,4 @@
+import type { H3Event } from 'h3'
 import { Problem } from '../services/ground/problem'
 
 /** Streams that one person has open, over all devices and tabs, and that all have. */
@@ -6,6 +7,13 @@ const MOST_IN_ALL = 3000
 
 const open = new Map<string, number>()
 let all = 0
+
+/** What ends the turn of a call. */
+const turns = new WeakMap<H3Event, () => void>()
+export const keepTurn = (event: H3Event, end: () => void): void => void turns.set(event, end)
+
+/** A stream stays open after its turn. */
+export const endTurn = (event: H3Event): void => turns.get(event)?.()
 
 /** Counts a stream of somebody; what it gives back ends the count. Throws a Problem with 429 or 503. */
 export function countStream(personId: string): () => void {

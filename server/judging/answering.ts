@@ -18,7 +18,7 @@ const STATES = 4
  * What answers for heavy work, in a thread of its own: it makes the same work from the same operations, by the same
  * core. All that it keeps may be lost at any time.
  */
-export function answering() {
+export function answering(isFull: () => boolean = () => false) {
   const plans = new LRUCache<string, TaskPlan>({ max: 200 })
   const works = new LRUCache<string, Map<string, unknown>>({ max: 600 })
 
@@ -34,6 +34,11 @@ export function answering() {
     const [oldest] = states.keys()
     if (states.size > STATES && oldest !== undefined) states.delete(oldest)
     works.set(key, states)
+  }
+
+  /** Lets the older half of what is kept go, before memory ends everything. */
+  function makeRoom(): void {
+    for (let gone = Math.ceil(works.size / 2); gone > 0; gone -= 1) works.pop()
   }
 
   function applied({ tool, ...plan }: TaskPlan, state: unknown, entry: WorkEntry): unknown {
@@ -95,6 +100,7 @@ export function answering() {
 
   /** `atWork` is called once the work is at hand, and the request itself begins. */
   return async function answer(question: Question, atWork: () => void = () => undefined): Promise<Reply> {
+    if (isFull()) makeRoom()
     const plan = plans.get(question.taskKey) ?? (question.task ? await planFrom(question.task) : undefined)
     if (!plan) return { needs: 'task' }
     plans.set(question.taskKey, plan)

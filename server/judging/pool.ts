@@ -27,7 +27,8 @@ const MADE_WITHIN_MS = 60_000
 /** So long a job waits for the thread that has its work, before another one makes it again. */
 const WAITS_MS = 60
 const IDLE_MS = 600_000
-const MOST_HEAP_MB = 512
+/** Of what lives long, and of what has just been made, in MB. */
+const MEMORY = { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 16 }
 
 interface Job {
   workKey: string
@@ -66,7 +67,7 @@ export function workThreads(program?: string, count = Math.max(2, availableParal
   let ids = 0
 
   function add(): Lane {
-    const worker = new Worker(filename!, { resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB } })
+    const worker = new Worker(filename!, { resourceLimits: MEMORY })
     worker.unref()
     const lane: Lane = { id: (ids += 1), worker, job: null }
     lanes.push(lane)

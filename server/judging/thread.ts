@@ -1,5 +1,6 @@
 import { readlinkSync } from 'node:fs'
 import { setPriority } from 'node:os'
+import { getHeapStatistics } from 'node:v8'
 import { parentPort } from 'node:worker_threads'
 import { answering } from './answering'
 import type { Question, Told } from './asking'
@@ -13,8 +14,15 @@ function standBack(): void {
   }
 }
 
+/** Of the memory that a thread may have, so much is for what it keeps; the rest is for what it works out. */
+const KEPT = 0.5
+const isFull = (): boolean => {
+  const { used_heap_size: used, heap_size_limit: most } = getHeapStatistics()
+  return used > KEPT * most
+}
+
 standBack()
-const answer = answering()
+const answer = answering(isFull)
 const tell = (told: Told): void => parentPort?.postMessage(told)
 
 parentPort?.on('message', (question: Question) => {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { stat } from 'node:fs/promises'
 import { request } from 'node:http'
+import { connect } from 'node:net'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Client, errorOf } from '../support/client'
@@ -39,6 +40,18 @@ function asked(url: string, headers: Record<string, string> = {}, body?: object)
     call.end(body === undefined ? undefined : JSON.stringify(body))
   })
 }
+
+/** All that a connection is answered to what is written into it, until that is quiet for a while. */
+function written(url: string, text: string, quietMs = 1500): Promise<string> {
+  const { hostname, port } = new URL(url)
+  return new Promise((done, failed) => {
+    const socket = connect(Number(port), hostname, () => socket.write(text))
+    let told = ''
+    socket.setTimeout(quietMs, () => socket.destroy())
+    socket.on('data', part => (told += part.toString()))
+    socket.on('error', failed).on('close', () => done(told))
+  })
+}
 const proxied = { 'host': 'anvil.sallowmere.test', 'x-forwarded-proto': 'https' }
 const credentials = { email: 'robin.tarn@sallowmere.test', password: 'slipway-64' }
 
@@ -70,6 +83,29 @@ describe('a method that nothing here has', () => {
       request(`${server.url}/sign-in`, { method }, answer => done(answer.resume().statusCode)).end()
     })
     expect(status).toBe(405)
+  })
+})
+
+describe('a request that no browser makes', () => {
+  it.each(['[', 'a b', 'http://x:99999', '%zz', ''])('whose host is “%s” is refused in one line', async host => {
+    const told = await written(server.url, `GET /api/auth/me HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n\r\n`)
+    expect(told).toMatch(/^HTTP\/1\.1 (400|401) /)
+    expect(told).not.toContain('    at ')
+    expect((await asked(`${server.url}/api/health`)).status).toBe(200)
+  })
+
+  it('whose call has no name finds nothing', async () => {
+    for (const path of ['/api', '/api/', '/api//'])
+      expect([path, (await asked(`${server.url}${path}`)).status]).toEqual([path, 404])
+  })
+
+  it('and two hundred of them on one connection: some are answered, the rest refused', async () => {
+    const one = 'GET /api/auth/me HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n'
+    const told = await written(server.url, one.repeat(200))
+    const statuses = [...told.matchAll(/HTTP\/1\.1 (\d+) /g)].map(([, status]) => status)
+    expect(statuses.filter(status => status === '401').length).toBeGreaterThan(0)
+    expect(statuses.filter(status => status === '429').length).toBeGreaterThan(100)
+    expect((await asked(`${server.url}/api/health`)).status).toBe(200)
   })
 })
 

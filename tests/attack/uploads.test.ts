@@ -3,7 +3,16 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { afterView, uploadView } from '../../core/wire/afterwards'
 import { endedView } from '../../core/wire/sitting'
 import { Client, errorOf } from '../support/client'
-import { onOpening, pdf, SECRET, tellingJpeg, tellingPng, vastPng } from '../../server/testing/files'
+import {
+  deepPdf,
+  onOpening,
+  packedPng,
+  pdf,
+  SECRET,
+  tellingJpeg,
+  tellingPng,
+  vastPng,
+} from '../../server/testing/files'
 import { memoryMb } from '../support/pouring'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
@@ -23,6 +32,18 @@ afterAll(() => server.stop())
 const kept = async () => (await trainee.as(afterView, 'GET', `${where}/after`)).evidence!.uploads
 const send = (content: Uint8Array, name = 'work') =>
   trainee.send(`${where}/evidence?name=${encodeURIComponent(name)}`, content)
+
+/** The slowest of so many calls that ask for nothing dear, in ms. */
+async function slowestOf(client: Client, calls: number): Promise<number> {
+  let slowest = 0
+  for (let call = 0; call < calls; call += 1) {
+    const begun = performance.now()
+    expect((await client.call('GET', '/api/health')).status).toBe(200)
+    slowest = Math.max(slowest, performance.now() - begun)
+    await new Promise(done => setTimeout(done, 50))
+  }
+  return slowest
+}
 
 describe('a file that is handed in', () => {
   it.each([
@@ -59,6 +80,8 @@ describe('a file that is handed in', () => {
     ['a page for browsers', 415, () => Buffer.from('<!doctype html><script>alert(1)</script>')],
     ['a drawing that runs', 415, () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>')],
     ['a picture of 10,000 million points', 413, () => vastPng(100_000, 100_000)],
+    ['a picture that unpacks to more than its points', 422, () => packedPng(200, 200, true, 300_000_000)],
+    ['pages that stand in themselves, 24 deep', 422, () => deepPdf(24, 2)],
     [
       'what unpacks without end',
       422,
@@ -76,6 +99,30 @@ describe('a file that is handed in', () => {
     expect(await kept()).toEqual([])
     expect((await trainee.call('GET', '/api/health')).status).toBe(200)
     expect(await memoryMb(server)).toBeLessThan(600)
+  })
+
+  it('of which one person sends 150 at once fills no memory, and nobody else waits', async () => {
+    const large = Buffer.alloc(8_000_000, 1)
+    let most = 0
+    const look = setInterval(() => void memoryMb(server).then(now => (most = Math.max(most, now))), 50)
+    const other = new Client(server.url)
+    const [all, slowest] = await Promise.all([
+      Promise.all(
+        Array.from({ length: 150 }, (_, at) =>
+          trainee.send(`/api/sittings/${at % 2 === 0 ? 'none' : where.slice(14)}/evidence?name=x`, large).then(
+            ({ status }) => status,
+            () => 0,
+          ),
+        ),
+      ),
+      slowestOf(other, 20),
+    ])
+    clearInterval(look)
+    // Some are cut off while they come, which tells as much as an answer.
+    for (const status of all) expect([0, 404, 409, 413, 415, 429, 503]).toContain(status)
+    expect(await kept()).toEqual([])
+    expect(most).toBeLessThan(600)
+    expect(slowest).toBeLessThan(5000)
   })
 
   it('many at once are one: no more of them are kept than are allowed', async () => {

@@ -32,6 +32,20 @@ function smallDisk(megabytes: number): string | null {
 }
 const disk = smallDisk(24)
 
+describe('a data file that a server has', () => {
+  it('is opened by no other, which says so and ends; the first goes on', async () => {
+    const server = await startServer({ ANVIL_LOG: 'error' })
+    try {
+      await expect(startServer({ ANVIL_DATA: server.dataFile })).rejects.toThrow(/Another server has the data file/)
+      expect((await new Client(server.url).signIn('isla.quay')).cookie('anvil')).not.toBe('')
+      await server.kill()
+      await server.restart()
+    } finally {
+      await server.stop()
+    }
+  })
+})
+
 describe('a disk that is full', () => {
   it.skipIf(disk === null)(
     'is said in words, loses nothing that was acknowledged, takes nothing by half, and goes on when there is room',

@@ -70,6 +70,9 @@ export function criterionOf(wanted: Scalar): Criterion {
 function equals(found: number | string | boolean, wanted: number | string | boolean): boolean {
   if (typeof wanted === 'string' && typeof found === 'string')
     return hasWildcard(wanted) ? wildcardPattern(wanted).test(found) : compared(found, wanted) === 0
-  if (typeof wanted === 'number' && typeof found === 'string') return readNumber(found) === wanted
+  if (typeof wanted === 'number' && typeof found === 'string') {
+    spend(found.length / A_STEP_OF_TEXT)
+    return readNumber(found) === wanted
+  }
   return typeof found === typeof wanted && compared(found, wanted) === 0
 }

@@ -1,5 +1,6 @@
 import { readNumber, toText } from '../converting'
 import { formatted } from '../../formats/number-format'
+import { spend } from '../spending'
 import { eachHeld, matricesOf } from '../surroundings'
 import { isError, matrixFrom, MOST_TEXT, NO_NUMBER, NOT_THERE, textWithin, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
@@ -9,6 +10,9 @@ import { define } from './definition'
 import type { SheetFunction } from './definition'
 
 /** The most characters that a cell holds. */
+
+/** The steps that it takes to read a number format and show a value by it. */
+const A_FORMAT = 40
 
 const of = (name: string, about: string, work: (text: string) => Scalar): SheetFunction =>
   define(name, about, { text: 'text' }, ({ text }) => work(text))
@@ -161,12 +165,10 @@ export const text: readonly SheetFunction[] = [
       return plain === '' ? 0 : (readNumber(plain) ?? WRONG_TYPE)
     },
   ),
-  define(
-    'TEXT',
-    'A value as a format shows it.',
-    { value: 'known', format: 'text' },
-    ({ value, format }) => formatted(value, format)?.text ?? WRONG_TYPE,
-  ),
+  define('TEXT', 'A value as a format shows it.', { value: 'known', format: 'text' }, ({ value, format }) => {
+    spend(A_FORMAT)
+    return formatted(value, format)?.text ?? WRONG_TYPE
+  }),
   define(
     'FIXED',
     'A number with decimal places, as text.',

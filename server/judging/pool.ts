@@ -28,7 +28,7 @@ const MADE_WITHIN_MS = 60_000
 const WAITS_MS = 60
 const IDLE_MS = 600_000
 /** Of what lives long, and of what has just been made, in MB. */
-const MEMORY = { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 16 }
+const MEMORY = { maxOldGenerationSizeMb: 104, maxYoungGenerationSizeMb: 8 }
 
 interface Job {
   workKey: string

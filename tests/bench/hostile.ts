@@ -1,4 +1,5 @@
 import { fork } from 'node:child_process'
+import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { loadTools } from '../../core/tools/registry'
 import { givenPaper } from '../../server/testing/given'
@@ -11,8 +12,8 @@ import type { RunningServer } from '../support/server'
 import { KINDS } from './attacker'
 import type { Attacker, Orders, Told } from './attacker'
 import { dearest } from './dearest'
-import { say, spreadOf, timed } from './figures'
-import { enrol, EVERY_MS, seat, work } from './load'
+import { ms, say, spreadOf, timed } from './figures'
+import { bareWrites, enrol, EVERY_MS, processorTime, seat, work } from './load'
 import type { Trainee } from './load'
 
 const SITTINGS = 200
@@ -86,6 +87,7 @@ async function underAttack(
   const [times, errors, signIns]: [number[], string[], number[]] = [[], [], []]
   let most = 0
   const look = setInterval(() => void memoryMb(server).then(now => (most = Math.max(most, now))), 100)
+  const [before, stopBare] = [await processorTime(), await bareWrites(dirname(server.dataFile))]
   const attacking = attacker.attack(orders)
   const working = trainees.map((trainee, at) => work(trainee, (at * EVERY_MS) / SITTINGS, until, times, errors))
   const signingIn = (async () => {
@@ -95,7 +97,12 @@ async function underAttack(
     }
   })()
   await Promise.all([...working, signingIn]).finally(() => clearInterval(look))
-  console.log(`${orders.kinds.join(', ') || 'no attack'}, ${orders.ms / 1000} s`)
+  const [after, bare] = [await processorTime(), await stopBare()]
+  const [worked, stolen] = [after.worked - before.worked, after.stolen - before.stolen]
+  console.log(
+    `${orders.kinds.join(', ') || 'no attack'}, ${orders.ms / 1000} s; bare write ${ms(bare.median)}, ${ms(bare.p99)}; ` +
+      `processor stolen ${Math.round((100 * stolen) / (worked + stolen))} %`,
+  )
   say(`  an op of ${SITTINGS} sittings`, spreadOf(times), 'p99 250 ms')
   say('  a sign-in on a known device', spreadOf(signIns), '2 s')
   console.log(`  memory at most ${most.toFixed(0)} MB, ${errors.length} errors   target 600 MB, 0`)

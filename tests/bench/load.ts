@@ -117,7 +117,7 @@ export async function work(
  * Hundredths of a second that this machine's processors worked, and that its host gave to others instead (proc(5),
  * /proc/stat).
  */
-async function processorTime(): Promise<{ worked: number; stolen: number }> {
+export async function processorTime(): Promise<{ worked: number; stolen: number }> {
   const [user = 0, nice = 0, system = 0, , , irq = 0, softirq = 0, stolen = 0] = (await readFile('/proc/stat', 'utf8'))
     .split('\n', 1)[0]!
     .split(/\s+/)
@@ -130,7 +130,7 @@ async function processorTime(): Promise<{ worked: number; stolen: number }> {
  * What the machine itself takes for a small durable write, ten times a second while the load runs: stalls that are
  * not the server's show here.
  */
-async function bareWrites(folder: string): Promise<() => Promise<Spread>> {
+export async function bareWrites(folder: string): Promise<() => Promise<Spread>> {
   const file = await open(join(folder, 'bare'), 'w')
   const page = Buffer.alloc(4096)
   const times: number[] = []

@@ -49,6 +49,7 @@ export default defineConfig({
             'tests/{captures,content}/**/*.test.ts',
           ],
           setupFiles: 'tests/support/tools.ts',
+          isolate: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },

@@ -24,8 +24,13 @@ import { givenPaper } from './given'
 import type { Arriving } from '../services/after/afterwards'
 import type { MemoryRules } from '../services/sitting/live-sittings'
 import type { Context } from '../services/ground/context'
+import { costs } from '../services/people/password'
 import { Problem } from '../services/ground/problem'
 import { writeAnewHere } from '../uploads/opening'
+
+// What is tested here isn’t how dear a hash is.
+Object.assign(costs.chosen, { N: 256, p: 1 })
+Object.assign(costs.made, { N: 128 })
 
 export const NOON = Date.UTC(2026, 10, 24, 12)
 export const later = (minutes: number, from = NOON): string => new Date(from + minutes * 60_000).toISOString()

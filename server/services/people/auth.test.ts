@@ -207,7 +207,7 @@ describe('a password', () => {
     await peopleIn(db).setPassword('isla', await hashPassword(PASSWORD, 'made'), null)
     await as()
     const { passwordHash } = (await peopleIn(db).byId('isla'))!
-    expect(passwordHash).toMatch(/^scrypt\$16384\$8\$5\$/)
+    expect(passwordHash).toMatch(/^scrypt\$256\$8\$1\$/)
     expect((await as()).person.id).toBe('isla')
   })
 

@@ -1,5 +1,11 @@
-import { describe, expect, it } from 'vitest'
-import { hashPassword, verifyPassword } from './password'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { costs, hashPassword, verifyPassword } from './password'
+
+const before = structuredClone(costs)
+beforeAll(() => {
+  Object.assign(costs, { chosen: { N: 16_384, r: 8, p: 5 }, made: { N: 1024, r: 8, p: 1 } })
+})
+afterAll(() => void Object.assign(costs, before))
 
 describe('a hashed password', () => {
   it('is matched by itself alone, however it was typed', async () => {

@@ -12,10 +12,12 @@ interface Cost {
 const derive = promisify<string, Buffer, number, Cost, Buffer>(scrypt)
 const KEY_LENGTH = 32
 
-/** Of passwords that people choose: of the costs that OWASP recommends for scrypt one that takes 16 MB. */
-const CHOSEN: Cost = { N: 16_384, r: 8, p: 5 }
-/** Of passwords that we make: with 59 bits of chance they can’t be guessed, however fast one tries. */
-const MADE: Cost = { N: 1024, r: 8, p: 1 }
+export const costs: Record<'chosen' | 'made', Cost> = {
+  /** Of passwords that people choose: of the costs that OWASP recommends for scrypt one that takes 16 MB. */
+  chosen: { N: 16_384, r: 8, p: 5 },
+  /** Of passwords that we make: with 59 bits of chance they can’t be guessed, however fast one tries. */
+  made: { N: 1024, r: 8, p: 1 },
+}
 
 /** So many are worked out at a time: others’ calls, which need the same threads and processors, go on beside them. */
 const AT_ONCE = Math.max(2, Math.min(3, availableParallelism() - 1))
@@ -44,7 +46,7 @@ const keyOf = (password: string, salt: Buffer, length: number, cost: Cost): Prom
 
 /** A salted scrypt hash (RFC 7914) as `scrypt$N$r$p$salt$key`, salt and key in base64url. */
 export async function hashPassword(password: string, who: 'chosen' | 'made' = 'chosen'): Promise<string> {
-  const cost = who === 'chosen' ? CHOSEN : MADE
+  const cost = costs[who]
   const salt = randomBytes(16)
   const key = await turnOf('usual', () => keyOf(password, salt, KEY_LENGTH, cost))
   return ['scrypt', cost.N, cost.r, cost.p, salt.toString('base64url'), key.toString('base64url')].join('$')
@@ -62,7 +64,7 @@ export async function verifyPassword(password: string, hash: string, rank: Rank 
   const expected = Buffer.from(key, 'base64url')
   const own = { N: Number(N), r: Number(r), p: Number(p) }
   return turnOf(rank, async () => {
-    for (const cost of [CHOSEN, MADE])
+    for (const cost of Object.values(costs))
       if (!isSame(cost, own)) await keyOf(password, Buffer.from(salt, 'base64url'), expected.length, cost)
     return timingSafeEqual(await keyOf(password, Buffer.from(salt, 'base64url'), expected.length, own), expected)
   })
@@ -71,5 +73,5 @@ export async function verifyPassword(password: string, hash: string, rank: Rank 
 /** Whether a hash was made at another cost than today’s. */
 export function isOutdated(hash: string): boolean {
   const [, N = 0, r = 0, p = 0] = hash.split('$').map(Number)
-  return !isSame({ N, r, p }, CHOSEN)
+  return !isSame({ N, r, p }, costs.chosen)
 }

@@ -97,6 +97,17 @@ describe('a circle through what an array fills', () => {
       expect([value(one, 'E1'), value(one, 'A6')]).toEqual([0, 0])
   })
 
+  it('is none where a formula reaches into an array that is worked out anew', () => {
+    const state = after(
+      workbookOf({ One: [[]] }),
+      write('B3', '=SEQUENCE(2)+A7'),
+      write('A1', '=OFFSET(B3,1,0)'),
+      write('A6', '=SEQUENCE(2)+B1'),
+      write('A2', 'shed'),
+    )
+    expect(['B4', 'A1', 'A7'].map(name => value(state, name))).toEqual([4, 4, 2])
+  })
+
   it('is none where one array after the other finds its place', () => {
     const chain = Array.from({ length: 14 }, (_, at) =>
       write(`${'ABCDEFGHIJKLMN'[at]!}1`, at === 0 ? '=SEQUENCE(3)' : `=SEQUENCE(${'ABCDEFGHIJKLMN'[at - 1]!}3)`),

@@ -18,7 +18,11 @@ import { workedIn } from './peeking'
 
 /** Stands in a cell whose formula is still to be worked out. */
 const PENDING = Object.freeze({ pending: true })
-type Working = NonNullable<Scalar> | typeof PENDING
+/** Stands in a cell that an array filled before, while the array’s own formula is still to be worked out. */
+class Awaited {
+  constructor(readonly array: FormulaCell) {}
+}
+type Working = NonNullable<Scalar> | typeof PENDING | Awaited
 
 /** A formula that asked for a cell which isn't worked out yet. */
 class NotYet {
@@ -90,6 +94,8 @@ class Calculation {
   readonly #circles = new Map<FormulaCell, number>()
   /** Arrays that were there before, by the cell that gave them. */
   readonly #arrays = new Map<FormulaCell, Area>()
+  /** What arrays that are worked out anew filled before. */
+  readonly #awaited = new Map<FormulaCell, Area>()
 
   constructor(
     private readonly workbook: Workbook,
@@ -195,7 +201,7 @@ class Calculation {
     let dirty = first
     for (let round = 0; dirty.size > 0 && round < MOST_ROUNDS; round += 1) {
       const before = new Map([...this.#arrays].filter(([cell]) => dirty.has(cell)))
-      for (const area of before.values()) this.#clear(area)
+      for (const [cell, area] of before) this.#await(cell, area)
       this.#workOut(dirty)
       const moved: ChangedCell[] = []
       for (const cell of dirty) {
@@ -226,11 +232,34 @@ class Calculation {
     return found
   }
 
-  #clear({ sheet, top, left, bottom, right }: Area): void {
-    for (let row = top; row <= bottom; row += 1)
-      for (let column = left; column <= right; column += 1)
-        if (this.workbook.sheets[sheet]!.inputs.at(row, column) === undefined)
-          this.#values[sheet]!.set(row, column, undefined)
+  #clear(area: Area): void {
+    const { inputs } = this.workbook.sheets[area.sheet]!
+    const values = this.#values[area.sheet]!
+    eachCell(area, (row, column) => {
+      if (inputs.at(row, column) === undefined) values.set(row, column, undefined)
+    })
+  }
+
+  #await(array: FormulaCell, area: Area): void {
+    const awaited = new Awaited(array)
+    this.#awaited.set(array, area)
+    const { inputs } = this.workbook.sheets[area.sheet]!
+    const values = this.#values[area.sheet]!
+    eachCell(area, (row, column) => {
+      if (inputs.at(row, column) === undefined) values.set(row, column, awaited)
+    })
+  }
+
+  /** The array is worked out: where it was before and isn’t any more, there is nothing. */
+  #arrived(array: FormulaCell): void {
+    const area = this.#awaited.get(array)
+    if (!area) return
+    this.#awaited.delete(array)
+    const values = this.#values[area.sheet]!
+    eachCell(area, (row, column) => {
+      const value = values.at(row, column)
+      if (value instanceof Awaited && value.array === array) values.set(row, column, undefined)
+    })
   }
 
   #workOut(dirty: ReadonlySet<FormulaCell>): void {
@@ -294,6 +323,7 @@ class Calculation {
   }
 
   #put(cell: FormulaCell, result: NonNullable<Scalar> | Matrix): void {
+    this.#arrived(cell)
     const { sheet, row, column } = cell
     const values = this.#values[sheet]!
     // An array that has a circle in it is one, whichever formula of the circle was come to first.
@@ -321,8 +351,9 @@ class Calculation {
     for (let down = 0; down < rows && !blocked; down += 1)
       for (let across = 0; across < columns && !blocked; across += 1) {
         if (down === 0 && across === 0) continue
+        const there = values.at(row + down, column + across)
         blocked =
-          inputs.at(row + down, column + across) !== undefined || values.at(row + down, column + across) !== undefined
+          inputs.at(row + down, column + across) !== undefined || (there !== undefined && !(there instanceof Awaited))
       }
     this.#arrays.set(cell, area)
     this.#spills[sheet]!.set(row, column, spillOf(rows, columns, blocked))
@@ -357,6 +388,7 @@ class Calculation {
     const value = this.#values[sheet]!.at(row, column)
     if (value === undefined) return null
     if (value === PENDING) throw new NotYet(sheet, row, column)
+    if (value instanceof Awaited) throw new NotYet(value.array.sheet, value.array.row, value.array.column)
     return value as NonNullable<Scalar>
   }
 
@@ -389,9 +421,12 @@ function spillOf(rows: number, columns: number, blocked: boolean): Spill {
   return known
 }
 
-function cellsOf({ sheet, top, left, bottom, right }: Area): ChangedCell[] {
+function eachCell({ top, left, bottom, right }: Area, visit: (row: number, column: number) => void): void {
+  for (let row = top; row <= bottom; row += 1) for (let column = left; column <= right; column += 1) visit(row, column)
+}
+
+function cellsOf(area: Area): ChangedCell[] {
   const cells: ChangedCell[] = []
-  for (let row = top; row <= bottom; row += 1)
-    for (let column = left; column <= right; column += 1) cells.push({ sheet, row, column })
+  eachCell(area, (row, column) => cells.push({ sheet: area.sheet, row, column }))
   return cells
 }

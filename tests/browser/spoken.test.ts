@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { partToMark } from '../../core/wire/marking'
@@ -114,5 +115,20 @@ describe('an answer that is spoken', () => {
     const trainer = await new Client(open.server.url).signIn('marit.feld')
     const part = await trainer.as(partToMark, 'GET', `/api/marking/${assignment}/winter-store/${PART}`)
     expect(part.answers.map(({ work }) => work?.answer)).toMatchObject([{ recording: second!.id }])
+  }, 60_000)
+
+  it('of which nothing has arrived is told as that to the marker', async () => {
+    const { driver } = open.browser
+    const trainer = await new Client(open.server.url).signIn('marit.feld')
+    const give = { paperId: 'winter-plan', people: ['wren-osier'], settings: {} }
+    const { id } = await trainer.as(z.object({ id: z.string() }), 'POST', '/api/assigning', give)
+    const trainee = await new Client(open.server.url).signIn('wren.osier')
+    const sitting = await trainee.start(id)
+    const answer = { recording: randomUUID(), seconds: 9 }
+    await trainee.events(sitting.id, { kind: 'op', taskId: 'winter-store', op: { type: 'answer', part: PART, answer } })
+    await trainee.submit(sitting.id)
+    await driver.get(`${open.server.url}/marking/${id}/winter-store/${PART}`)
+    await see(driver, text('No sound of this recording has arrived.'))
+    expect(await driver.findElements(By.css('audio'))).toEqual([])
   }, 60_000)
 })

@@ -39,10 +39,13 @@ async function record() {
 onMounted(() => own.know?.().catch(() => undefined))
 /** What was said on this page is heard at once, from the device; anything else from the server. */
 const address = ref('')
+/** An answer can name a recording of which nothing has arrived: it was cut off on its device. */
+const missing = ref(false)
 watch(
   () => (state.value === 'idle' ? recording.value : null),
   id => {
     URL.revokeObjectURL(address.value)
+    missing.value = false
     const pieces = id === null ? undefined : own.piecesOf?.(id)
     if (id === null) address.value = ''
     else if (!pieces) address.value = own.urlOf(id)
@@ -100,7 +103,15 @@ const how = computed(() => {
     <p v-if="failure" class="notice is-refusal small" role="alert">{{ failure }} You can write it down instead.</p>
     <p v-if="notTaken" class="notice is-refusal small" role="alert">{{ notTaken }}</p>
   </template>
-  <audio v-if="recording && address" controls preload="metadata" :src="address" aria-label="Your recording" />
+  <p v-if="missing" class="notice small" role="status">No sound of this recording has arrived.</p>
+  <audio
+    v-else-if="recording && address"
+    controls
+    preload="metadata"
+    :src="address"
+    aria-label="Your recording"
+    @error="missing = true"
+  />
   <template v-if="writes">
     <p v-if="closed" class="written">{{ text }}</p>
     <Textarea

@@ -57,6 +57,15 @@ export function uploadsIn(db: Database) {
         .select(...withoutContent)
       return rows.map(uploadFromRow)
     },
+    /** How many each sitting has; those that have none are missing. */
+    async counts(sittingIds: readonly string[]): Promise<Map<string, number>> {
+      const rows: { sitting_id: string; files: number }[] = await db('uploads')
+        .whereIn('sitting_id', [...sittingIds])
+        .groupBy('sitting_id')
+        .select('sitting_id')
+        .count({ files: '*' })
+      return new Map(rows.map(({ sitting_id, files }) => [sitting_id, Number(files)]))
+    },
     async find(id: string): Promise<(Upload & { content: Buffer }) | undefined> {
       const row = await db<UploadRow>('uploads').where({ id }).first()
       return row && { ...uploadFromRow(row), content: row.content }

@@ -143,6 +143,10 @@ export function assignmentsIn(db: Database) {
       const [row] = await found().where('assignments.id', id)
       return row && fromRow(row)
     },
+    /** Those that were given last first. */
+    async byIds(ids: readonly string[]): Promise<Map<string, Assignment>> {
+      return new Map((await newestFirst().whereIn('assignments.id', [...ids])).map(row => [row.id, fromRow(row)]))
+    },
     /** What is sat in these rooms, and in no other; nothing where none is named. */
     async inRooms(roomIds: readonly string[]): Promise<Assignment[]> {
       return (await newestFirst().whereIn('room_id', [...roomIds])).map(fromRow)

@@ -93,6 +93,13 @@ export function coursesIn(db: Database) {
         row => row.person_id,
       )
     },
+    /** Who is in each course. */
+    async allMembers(): Promise<Map<string, string[]>> {
+      const rows = await db<{ course_id: string; person_id: string }>('course_people')
+      const members = new Map<string, string[]>()
+      for (const { course_id: id, person_id: person } of rows) members.set(id, [...(members.get(id) ?? []), person])
+      return members
+    },
     async join(id: string, personId: string, at: string): Promise<void> {
       await db('course_people')
         .insert({ course_id: id, person_id: personId, joined_at: at })

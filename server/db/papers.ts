@@ -11,6 +11,14 @@ interface Row {
   document: string
 }
 
+/** What lists tell of a paper. */
+export interface PaperHead {
+  id: string
+  version: number
+  title: string
+  trade: Paper['trade']
+}
+
 /** Published papers. A version, once in, never changes. */
 export function papersIn(db: Database) {
   return {
@@ -23,6 +31,15 @@ export function papersIn(db: Database) {
       const rows = await db<Row>('papers').orderBy('version').select('id', 'version', 'title')
       return [...new Map(rows.map(row => [row.id, row])).values()].sort((a, b) =>
         a.title.localeCompare(b.title, 'en-GB'),
+      )
+    },
+    /** What lists tell of every paper there is, in each version. Reads through all of them. */
+    async heads(): Promise<PaperHead[]> {
+      return db<Row>('papers').select<PaperHead[]>(
+        'id',
+        'version',
+        'title',
+        db.raw("json_extract(document, '$.trade') as trade"),
       )
     },
     /** False where another paper stands under this id and version: that one stays. */

@@ -228,6 +228,19 @@ export function sittingsIn(db: Database) {
       const all = db<SittingRow>('sittings').whereIn('assignment_id', [...assignmentIds])
       return (await (personIds ? all.whereIn('person_id', [...personIds]) : all).orderBy('number')).map(fromRow)
     },
+    async byIds(ids: readonly string[]): Promise<Map<string, Sitting>> {
+      const rows = await db<SittingRow>('sittings').whereIn('id', [...ids])
+      return new Map(rows.map(row => [row.id, fromRow(row)]))
+    },
+    /** Ended sittings in which something waits for a marker, or to which one has said something. */
+    async handedOver(assignmentId?: string): Promise<Sitting[]> {
+      const said = db('desk_entries').select('sitting_id')
+      const over = db<SittingRow>('sittings')
+        .where({ state: 'ended' })
+        .andWhereNot({ how_ended: 'voided' })
+        .andWhere(either => either.where('waiting_hundredths', '>', 0).orWhereIn('id', said))
+      return (await (assignmentId === undefined ? over : over.andWhere({ assignment_id: assignmentId }))).map(fromRow)
+    },
     async first(id: string): Promise<StoredEvent | undefined> {
       const row = await db<EventRow>('sitting_events').where({ sitting_id: id, seq: 1 }).first()
       return row && eventFromRow(row)
@@ -358,6 +371,7 @@ export function sittingsIn(db: Database) {
         })
         await trx('evidence').where({ sitting_id: id }).delete()
         await trx('sitting_ends').where({ sitting_id: id }).delete()
+        await trx('sitting_figures').where({ sitting_id: id }).delete()
       })
     },
     /** Ended sittings of a paper in any version, oldest first. */
@@ -383,6 +397,7 @@ export function sittingsIn(db: Database) {
           })
         await trx('sitting_snapshots').where({ sitting_id: id }).delete()
         await trx('sitting_ends').where({ sitting_id: id }).delete()
+        await trx('sitting_figures').where({ sitting_id: id }).delete()
         await replaceEvidence(trx, id, personId, evidence)
       })
     },

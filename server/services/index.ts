@@ -7,6 +7,7 @@ import type { Context } from './ground/context'
 import { courseService } from './giving/courses'
 import { sittingWriter } from './sitting/ending'
 import { endKeeper } from './sitting/ends'
+import { figureKeeper } from './sitting/figures'
 import { gateKeeper } from './sitting/gates'
 import { inboxService } from './room/inbox'
 import { judgeService } from './sitting/judging'
@@ -40,7 +41,8 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
   const presence = presenceBook(context.now)
   const audit = auditService(context)
   const ends = endKeeper(context, audit)
-  const writer = sittingWriter(context, { live, notices, judging, ends })
+  const figures = figureKeeper(context, live)
+  const writer = sittingWriter(context, { live, notices, judging, ends, figures })
   const factors = secondFactors(context, audit)
   const auth = authService(context, factors, audit)
   const gates = gateKeeper()
@@ -57,14 +59,14 @@ export function servicesOf(context: Context, memory: Partial<MemoryRules> = {}) 
     recordings: recordingService(context, { live, writer }),
     results: resultService(context, { plans, sittings, judging }),
     skills: skillService(context, plans),
-    courses: courseService(context, audit),
+    courses: courseService(context, audit, notices),
     messages: messageService(context, live, notices),
     inbox: inboxService(context, { plans, notices, audit }),
     afterwards: afterwardsService(context, { plans, live, units, judging }),
-    rooms: roomService(context, { plans, live, writer, notices, presence, audit, gates }),
-    assigning: assigningService(context, { plans, live, writer, audit }),
+    rooms: roomService(context, { plans, live, figures, writer, notices, presence, audit, gates }),
+    assigning: assigningService(context, { plans, live, writer, notices, audit }),
     marks: marksService(context, plans),
-    marking: markingService(context, { plans, live, judging, audit }),
+    marking: markingService(context, { plans, live, figures, judging, audit }),
     units,
     adjusting: adjustingService(context, audit),
     people: peopleService(context, { auth, factors, audit }),

@@ -14,6 +14,7 @@ import * as secondFactors from './0012-second-factors'
 import * as rooms from './0013-rooms'
 import * as deviceKeys from './0014-device-keys'
 import * as sittingEnds from './0015-sitting-ends'
+import * as figures from './0016-figures'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -32,6 +33,7 @@ const all: [string, Knex.Migration][] = [
   ['0013-rooms', rooms],
   ['0014-device-keys', deviceKeys],
   ['0015-sitting-ends', sittingEnds],
+  ['0016-figures', figures],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -1,3 +1,4 @@
+import { group } from 'd3'
 import { deskKey, deskStates, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
 import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marking/desk'
 import { pointsInWords } from '../../../core/marking/points'
@@ -8,7 +9,7 @@ import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
 import type { Plan, StepPlan, TaskPlan } from '../../../core/sitting/plan'
-import { STRANDS, strandsIn } from '../../../core/sitting/strands'
+import { STRANDS } from '../../../core/sitting/strands'
 import { evidenceFrom } from '../../../core/skills/evidence'
 import type { AnswerToMark, DeskPart, DeskTrainee, DeskView, PartToMark } from '../../../core/wire/marking'
 import { assignmentsIn } from '../../db/assignments'
@@ -17,9 +18,12 @@ import { deskIn } from '../../db/desk'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import { notFound, Problem } from '../ground/problem'
+import { awaitingIn } from '../sitting/figures'
+import type { FigureKeeper } from '../sitting/figures'
 import type { JudgeService } from '../sitting/judging'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
@@ -28,6 +32,7 @@ import { isReleased } from './release'
 interface Parts {
   plans: PlanService
   live: LiveSittings
+  figures: FigureKeeper
   judging: JudgeService
   audit: AuditService
 }
@@ -40,14 +45,22 @@ interface Place {
   step: StepPlan
 }
 
+/** A sitting in which something waits for a marker, or did, with what was done with each part. */
+interface HandedOver {
+  sitting: Sitting
+  /** Of its parts those that people mark, as `deskKey` names them. */
+  awaiting: ReadonlySet<string>
+  entries: ReadonlyMap<string, readonly DeskEntry[]>
+}
+
 /** A part as people name it: its task, and the place of its step; of all of a paper, the criterion. */
 const partInWords = ({ task, step }: Place): string =>
   task.task.id === STRANDS ? step.step.instruction : `${task.task.title}, step ${task.steps.indexOf(step) + 1}`
 
 const markersOf = ({ settings }: Assignment): 1 | 2 => (settings.markers === 2 ? 2 : 1)
 /** Those that wait longest first. */
-const byEnd = <Over extends { one: LiveSitting }>(over: readonly Over[]): Over[] =>
-  over.toSorted((a, b) => (a.one.sitting.endedAt ?? '').localeCompare(b.one.sitting.endedAt ?? ''))
+const byEnd = (over: readonly HandedOver[]): HandedOver[] =>
+  over.toSorted((a, b) => (a.sitting.endedAt ?? '').localeCompare(b.sitting.endedAt ?? ''))
 const released = (marking: Marking): boolean => marking.released !== null
 
 /** What was done at the desk, as the audit log says it. */
@@ -61,29 +74,23 @@ const DONE: Readonly<Record<DeskAct['kind'], string>> = {
 }
 
 /** The marking desk: answers that people mark, one part after the other, and what trainees say to it. */
-export function markingService({ db, now, log }: Context, { plans, live, judging, audit }: Parts) {
+export function markingService({ db, now, log }: Context, { plans, live, figures, judging, audit }: Parts) {
   const sittings = sittingsIn(db)
   const desk = deskIn(db)
 
-  const progressOf = ({ plan, state }: LiveSitting, taskId: string) =>
-    taskId === STRANDS && plan.strands
-      ? strandsIn(plan.paper, plan.strands, state)
-      : state.tasks.find(task => task.id === taskId)
-  const isWaiting = (one: LiveSitting, taskId: string, stepId: string): boolean =>
-    progressOf(one, taskId)?.steps.some(step => step.id === stepId && step.status === 'awaiting-marker') ?? false
+  const isWaiting = ({ awaiting }: Pick<HandedOver, 'awaiting'>, { task, step }: Pick<Place, 'task' | 'step'>) =>
+    awaiting.has(deskKey(task.task.id, step.step.id))
 
-  /** Ended sittings of an assignment in which something waits for a marker, with what was done with each. */
-  async function handedOver({ id }: Assignment) {
-    const ended = (await sittings.onAll([id])).filter(({ state, how }) => state === 'ended' && how !== 'voided')
-    const entries = await desk.ofAll(ended)
-    const all: { one: LiveSitting; entries: Map<string, DeskEntry[]> }[] = []
-    for (const sitting of ended) {
-      const own = entries.get(sitting.id) ?? new Map<string, DeskEntry[]>()
-      if (sitting.waiting === 0 && own.size === 0) continue
-      const one = await live.find(sitting.id)
-      if (one) all.push({ one, entries: own })
-    }
-    return all
+  /** Of one assignment, or of all. */
+  async function handedOver(assignmentId?: string): Promise<HandedOver[]> {
+    const over = await sittings.handedOver(assignmentId)
+    const [entries, own] = await Promise.all([desk.ofAll(over), figures.of(over)])
+    return over.flatMap(sitting => {
+      const said = entries.get(sitting.id) ?? new Map<string, DeskEntry[]>()
+      // What was said of an earlier ending is another answer's.
+      if (sitting.waiting === 0 && said.size === 0) return []
+      return [{ sitting, awaiting: new Set(own.get(sitting.id)?.awaiting), entries: said }]
+    })
   }
 
   const partsOf = (plan: Plan): { task: TaskPlan; step: StepPlan }[] =>
@@ -142,12 +149,12 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
 
   function countedPart(
     { assignment, plan, task, step }: Place,
-    over: Awaited<ReturnType<typeof handedOver>>,
+    over: readonly HandedOver[],
     givenTo: string,
   ): DeskPart {
     const key = deskKey(task.task.id, step.step.id)
     const markings = over
-      .filter(({ one }) => isWaiting(one, task.task.id, step.step.id))
+      .filter(one => isWaiting(one, { task, step }))
       .map(({ entries }) => foldMarking(entries.get(key) ?? []))
     const all = markings.map(marking => standingOf(marking, markersOf(assignment)).state)
     const counts = deskStates.map(state => [state, all.filter(one => one === state).length] as const)
@@ -167,25 +174,24 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
   }
 
   /** Each sitting that was handed over, by its parts; in the order in which they ended. */
-  async function traineesOf(
-    assignment: Assignment,
+  function traineesOf(
+    { id, settings }: Assignment,
     plan: Plan,
-    over: Awaited<ReturnType<typeof handedOver>>,
-  ): Promise<DeskTrainee[]> {
-    const { id, settings } = assignment
-    const named = settings.namesHidden ? null : await peopleIn(db).byIds(over.map(({ one }) => one.sitting.personId))
-    return byEnd(over).map(({ one, entries }) => ({
+    over: readonly HandedOver[],
+    people: ReadonlyMap<string, Person>,
+  ): DeskTrainee[] {
+    const markers = settings.markers === 2 ? 2 : 1
+    return byEnd(over).map(({ sitting, entries, ...one }) => ({
       assignmentId: id,
-      sittingId: one.sitting.id,
-      name: named ? (named.get(one.sitting.personId)?.name ?? '') : null,
+      sittingId: sitting.id,
+      name: settings.namesHidden ? null : (people.get(sitting.personId)?.name ?? ''),
       parts: partsOf(plan)
-        .filter(({ task, step }) => isWaiting(one, task.task.id, step.step.id))
+        .filter(part => isWaiting(one, part))
         .map(({ task, step }) => ({
           taskId: task.task.id,
           stepId: step.step.id,
           instruction: step.step.instruction,
-          state: standingOf(foldMarking(entries.get(deskKey(task.task.id, step.step.id)) ?? []), markersOf(assignment))
-            .state,
+          state: standingOf(foldMarking(entries.get(deskKey(task.task.id, step.step.id)) ?? []), markers).state,
         })),
     }))
   }
@@ -226,17 +232,18 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
 
   return {
     async overview(): Promise<DeskView> {
+      const over = group(await handedOver(), ({ sitting }) => sitting.assignmentId)
+      const given = await assignmentsIn(db).byIds([...over.keys()])
+      const people = await peopleIn(db).byIds([...over.values()].flat().map(({ sitting }) => sitting.personId))
       const parts: DeskPart[] = []
       const trainees: DeskTrainee[] = []
-      for (const assignment of await assignmentsIn(db).all()) {
+      for (const assignment of given.values()) {
+        const own = over.get(assignment.id) ?? []
         const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-        const own = partsOf(plan)
-        if (own.length === 0) continue
-        const over = await handedOver(assignment)
-        const people = new Set(over.map(({ one }) => one.sitting.personId)).size
-        const givenTo = `${people} ${people === 1 ? 'person' : 'people'} handed in`
-        parts.push(...own.map(part => countedPart({ assignment, plan, ...part }, over, givenTo)))
-        trainees.push(...(await traineesOf(assignment, plan, over)))
+        const count = new Set(own.map(({ sitting }) => sitting.personId)).size
+        const givenTo = `${count} ${count === 1 ? 'person' : 'people'} handed in`
+        parts.push(...partsOf(plan).map(part => countedPart({ assignment, plan, ...part }, own, givenTo)))
+        trainees.push(...traineesOf(assignment, plan, own, people))
       }
       return {
         parts: parts.filter(({ answers }) => answers > 0),
@@ -247,10 +254,12 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     /** A part with every answer to it, those that wait longest first. */
     async part(marker: Person, assignmentId: string, taskId: string, stepId: string): Promise<PartToMark> {
       const place = await placeAt(assignmentId, taskId, stepId)
-      const over = (await handedOver(place.assignment)).filter(({ one }) => isWaiting(one, taskId, stepId))
+      const over = (await handedOver(assignmentId)).filter(one => isWaiting(one, place))
       const answers: AnswerToMark[] = []
-      for (const { one, entries } of byEnd(over))
-        answers.push(await answerFor(marker, place, one, entries.get(deskKey(taskId, stepId)) ?? []))
+      for (const { sitting, entries } of byEnd(over)) {
+        const one = await live.find(sitting.id)
+        if (one) answers.push(await answerFor(marker, place, one, entries.get(deskKey(taskId, stepId)) ?? []))
+      }
       const { step, task, plan, assignment } = place
       return {
         assignmentId,
@@ -285,7 +294,8 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
     ): Promise<AnswerToMark> {
       const place = await placeAt(assignmentId, taskId, stepId)
       return live.with(sittingId, async one => {
-        if (one?.sitting.assignmentId !== assignmentId || !isWaiting(one, taskId, stepId)) throw notFound('answer')
+        if (one?.sitting.assignmentId !== assignmentId || !awaitingIn(one).includes(deskKey(taskId, stepId)))
+          throw notFound('answer')
         const before = (await desk.of(one.sitting)).get(deskKey(taskId, stepId)) ?? []
         const refusal = refusalOf(act, place, before, marker)
         if (refusal) throw new Problem(422, 'no-mark', refusal)
@@ -303,8 +313,8 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
       if (!assignment) throw notFound('assignment')
       const plan = await plans.find(assignment.paperId, assignment.paperVersion)
       let count = 0
-      for (const { one } of await handedOver(assignment)) {
-        const marked = await live.with(one.sitting.id, async found => (found ? releaseAll(marker, found) : 0))
+      for (const { sitting } of await handedOver(assignmentId)) {
+        const marked = await live.with(sitting.id, async found => (found ? releaseAll(marker, found) : 0))
         count += marked
       }
       if (count > 0)
@@ -313,10 +323,11 @@ export function markingService({ db, now, log }: Context, { plans, live, judging
 
       async function releaseAll(by: Person, found: LiveSitting): Promise<number> {
         const entries = await desk.of(found.sitting)
+        const awaiting = awaitingIn(found)
         const ready = partsOf(plan).flatMap(({ task, step }) => {
           const key = deskKey(task.task.id, step.step.id)
           const standing = standingOf(foldMarking(entries.get(key) ?? []), markersOf(assignment!))
-          return standing.state === 'ready' && standing.given && isWaiting(found, task.task.id, step.step.id)
+          return standing.state === 'ready' && standing.given && awaiting.includes(key)
             ? [{ taskId: task.task.id, stepId: step.step.id, given: standing.given }]
             : []
         })

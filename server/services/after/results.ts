@@ -102,24 +102,25 @@ export function resultService({ db, now }: Context, { plans, sittings: sittingSe
     /** Ended sittings of a person, newest first. */
     async past(person: Person): Promise<PastSittingView[]> {
       const ended = (await sittings.of(person.id)).filter(sitting => sitting.state === 'ended')
-      return Promise.all(
-        ended.map(async sitting => {
-          const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
-          const assignment = await assignments.byId(sitting.assignmentId)
-          const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
-          return {
-            id: sitting.id,
-            paperTitle: paper.title,
-            number: sitting.number,
-            startedAt: sitting.startedAt,
-            endedAt: sitting.endedAt ?? sitting.deadlineAt,
-            how: sitting.how ?? 'time-up',
-            score: shown && sitting.score !== null ? sitting.score / 100 : null,
-            outOf: sitting.outOf / 100,
-            shown,
-          }
-        }),
-      )
+      const [headOf, given] = await Promise.all([
+        plans.heads(ended),
+        assignments.byIds(ended.map(({ assignmentId }) => assignmentId)),
+      ])
+      return ended.map(sitting => {
+        const assignment = given.get(sitting.assignmentId)
+        const shown = assignment !== undefined && isReleased(assignment, now()) && sitting.score !== null
+        return {
+          id: sitting.id,
+          paperTitle: headOf(sitting).title,
+          number: sitting.number,
+          startedAt: sitting.startedAt,
+          endedAt: sitting.endedAt ?? sitting.deadlineAt,
+          how: sitting.how ?? 'time-up',
+          score: shown && sitting.score !== null ? sitting.score / 100 : null,
+          outOf: sitting.outOf / 100,
+          shown,
+        }
+      })
     },
   }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { mean } from 'd3'
+import { group, mean } from 'd3'
 import { adjustmentsInWords, noAdjustments } from '../../../core/assignment/adjustments'
+import type { Adjustments } from '../../../core/assignment/adjustments'
 import { countingScore, isLate } from '../../../core/assignment/counting'
 import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type {
@@ -28,21 +29,31 @@ import type { Context } from '../ground/context'
 import type { SittingWriter } from '../sitting/ending'
 import type { LiveSittings } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
+import type { NoticeBoard } from '../ground/notices'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from '../after/release'
 import { whom } from './whom'
 import { windowOf } from '../sitting/window'
 import { countedFor, scoredOf, sizeOf } from '../sitting/work'
 
+/** What is looked up once for all whose progress is told. */
+interface Around {
+  people: ReadonlyMap<string, Person>
+  adjustments: ReadonlyMap<string, Adjustments>
+  /** How many files were sent to a sitting. */
+  uploads: ReadonlyMap<string, number>
+}
+
 interface Parts {
   plans: PlanService
   live: LiveSittings
   writer: SittingWriter
+  notices: NoticeBoard
   audit: AuditService
 }
 
 /** Giving papers to people, and following how they get on. */
-export function assigningService({ db, now }: Context, { plans, live, writer, audit }: Parts) {
+export function assigningService({ db, now }: Context, { plans, live, writer, notices, audit }: Parts) {
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
 
@@ -70,13 +81,13 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
 
   const paperOf = async ({ paperId, paperVersion }: Assignment) => await plans.find(paperId, paperVersion)
 
-  async function progressOf(
+  function progressOf(
     assignment: Assignment,
     share: Share,
     own: readonly Sitting[],
-    people: ReadonlyMap<string, Person>,
-  ): Promise<TraineeProgress> {
-    const adjusted = await adjustmentsIn(db).of(share.personId)
+    { people, adjustments, uploads }: Around,
+  ): TraineeProgress {
+    const adjusted = adjustments.get(share.personId) ?? noAdjustments
     const window = windowOf({ assignment, share }, adjusted)
     const settings = countedFor(assignment.settings, window.dueAt)
     const late = (endedAt: string | null): boolean => isLate(settings, endedAt ?? now())
@@ -98,21 +109,19 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
       closesAt: window.closesAt,
       adjustments: adjustmentsInWords(adjusted),
       countingScore: score === null ? null : score / 100,
-      sittings: await Promise.all(
-        own.map(async ({ id, number, startedAt, endedAt, how, score: points, signedAs, credit, digest }) => ({
-          id,
-          number,
-          startedAt,
-          endedAt,
-          how,
-          score: points === null ? null : points / 100,
-          late: endedAt !== null && late(endedAt),
-          signedAs,
-          credit,
-          digest,
-          uploads: (await uploadsIn(db).of(id)).length,
-        })),
-      ),
+      sittings: own.map(({ id, number, startedAt, endedAt, how, score: points, signedAs, credit, digest }) => ({
+        id,
+        number,
+        startedAt,
+        endedAt,
+        how,
+        score: points === null ? null : points / 100,
+        late: endedAt !== null && late(endedAt),
+        signedAs,
+        credit,
+        digest,
+        uploads: uploads.get(id) ?? 0,
+      })),
     }
   }
 
@@ -129,6 +138,11 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
     }
   }
 
+  /** Boards that are open hear of whom they are to wait for. */
+  const tellGiven = (assignmentId: string, personIds: readonly string[]): void => {
+    for (const personId of personIds) notices.tell({ sittingId: '', assignmentId, personId, what: 'given' })
+  }
+
   return {
     async choices(): Promise<ChoicesView> {
       const [papers, cohorts, courses, people, all] = await Promise.all([
@@ -138,7 +152,11 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         peopleIn(db).trainees(),
         assignments.all(),
       ])
-      const members = await cohortsIn(db).members(cohorts.map(({ id }) => id))
+      const [members, joined, headOf] = await Promise.all([
+        cohortsIn(db).members(cohorts.map(({ id }) => id)),
+        coursesIn(db).allMembers(),
+        plans.heads(all),
+      ])
       return {
         papers: await Promise.all(
           papers.map(async ({ id, version }) => {
@@ -162,25 +180,21 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
           title,
           people: members.filter(({ cohortId }) => cohortId === id).map(({ personId }) => personId),
         })),
-        courses: await Promise.all(
-          courses.map(async ({ id, title, inviteCode, trial }) => ({
-            id,
-            title,
-            inviteCode,
-            trial,
-            people: await coursesIn(db).members(id),
-          })),
-        ),
+        courses: courses.map(({ id, title, inviteCode, trial }) => ({
+          id,
+          title,
+          inviteCode,
+          trial,
+          people: joined.get(id) ?? [],
+        })),
         people: people.map(({ id, name, email }) => ({ id, name, email })),
         rooms: (await roomsIn(db).all()).map(({ title }) => title),
-        assignments: await Promise.all(
-          all.map(async assignment => ({
-            id: assignment.id,
-            title: (await paperOf(assignment)).paper.title,
-            paperId: assignment.paperId,
-            tells: assignment.settings.answers && isReleased(assignment, now()),
-          })),
-        ),
+        assignments: all.map(assignment => ({
+          id: assignment.id,
+          title: headOf(assignment).title,
+          paperId: assignment.paperId,
+          tells: assignment.settings.answers && isReleased(assignment, now()),
+        })),
         units: (await unitsIn(db).all()).map(({ title }) => title),
       }
     },
@@ -207,6 +221,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         to,
         now(),
       )
+      tellGiven(id, to)
       await audit.note(trainer, 'assign', [
         { assignmentId: id, room: settings.room, detail: `${paperId} to ${to.length} people` },
       ])
@@ -222,54 +237,51 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         adjustmentsIn(db).all(),
       ])
       const at = now()
-      return Promise.all(
-        all.map(async assignment => {
-          const { paper } = await paperOf(assignment)
-          const own = shares.filter(({ assignmentId }) => assignmentId === assignment.id)
-          const states = own.map(share => {
-            const last = sat
-              .filter(sitting => sitting.assignmentId === assignment.id && sitting.personId === share.personId)
-              .at(-1)
-            const { dueAt } = windowOf({ assignment, share }, adjusted.get(share.personId) ?? noAdjustments)
-            return { state: last?.state ?? 'none', late: isLate({ dueAt }, last?.endedAt ?? at) }
-          })
-          const { room, opensAt, dueAt, closesAt, results } = assignment.settings
-          return {
-            id: assignment.id,
-            paperTitle: paper.title,
-            trade: paper.trade,
-            room,
-            opensAt,
-            dueAt,
-            closesAt,
-            results,
-            people: own.length,
-            released: isReleased(assignment, at),
-            optional: assignment.settings.optional,
-            unreadable: assignment.unreadable === true,
-            notStarted: states.filter(({ state }) => state === 'none').length,
-            working: states.filter(({ state }) => state === 'running').length,
-            handedIn: states.filter(({ state }) => state === 'ended').length,
-            late: states.filter(({ late }) => late).length,
-          }
-        }),
-      )
+      const headOf = await plans.heads(all)
+      const byAssignment = group(shares, ({ assignmentId }) => assignmentId)
+      const lastOf = new Map(sat.map(sitting => [`${sitting.assignmentId} ${sitting.personId}`, sitting]))
+      return all.map(assignment => {
+        const paper = headOf(assignment)
+        const own = byAssignment.get(assignment.id) ?? []
+        const states = own.map(share => {
+          const last = lastOf.get(`${assignment.id} ${share.personId}`)
+          const { dueAt } = windowOf({ assignment, share }, adjusted.get(share.personId) ?? noAdjustments)
+          return { state: last?.state ?? 'none', late: isLate({ dueAt }, last?.endedAt ?? at) }
+        })
+        const { room, opensAt, dueAt, closesAt, results } = assignment.settings
+        return {
+          id: assignment.id,
+          paperTitle: paper.title,
+          trade: paper.trade,
+          room,
+          opensAt,
+          dueAt,
+          closesAt,
+          results,
+          people: own.length,
+          released: isReleased(assignment, at),
+          optional: assignment.settings.optional,
+          unreadable: assignment.unreadable === true,
+          notStarted: states.filter(({ state }) => state === 'none').length,
+          working: states.filter(({ state }) => state === 'running').length,
+          handedIn: states.filter(({ state }) => state === 'ended').length,
+          late: states.filter(({ late }) => late).length,
+        }
+      })
     },
 
     async progress(id: string): Promise<ProgressView> {
       const assignment = await found(id)
       const plan = await paperOf(assignment)
       const [shares, sat] = await Promise.all([assignments.sharesOf([id]), sittings.onAll([id])])
-      const people = await peopleIn(db).byIds(shares.map(({ personId }) => personId))
-      const rows = await Promise.all(
-        shares.map(share =>
-          progressOf(
-            assignment,
-            share,
-            sat.filter(({ personId }) => personId === share.personId),
-            people,
-          ),
-        ),
+      const [people, adjustments, uploads] = await Promise.all([
+        peopleIn(db).byIds(shares.map(({ personId }) => personId)),
+        adjustmentsIn(db).all(),
+        uploadsIn(db).counts(sat.map(sitting => sitting.id)),
+      ])
+      const byPerson = group(sat, ({ personId }) => personId)
+      const rows = shares.map(share =>
+        progressOf(assignment, share, byPerson.get(share.personId) ?? [], { people, adjustments, uploads }),
       )
       return {
         id,
@@ -321,6 +333,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, au
         case 'add-people':
           await whom(db).proveTrainees(act.people)
           await assignments.giveTo(id, act.people)
+          tellGiven(id, act.people)
           return note(act.people, 'added')
         case 'reopen': {
           const subject = await live.with(act.sittingId, async one => {

@@ -8,11 +8,12 @@ import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
+import type { NoticeBoard } from '../ground/notices'
 import { notFound, Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
 
 /** Courses of study: made by trainers, joined by their invitation code; a trial one can be left again. */
-export function courseService({ db, now, newId }: Context, audit: AuditService) {
+export function courseService({ db, now, newId }: Context, audit: AuditService, notices: NoticeBoard) {
   const courses = coursesIn(db)
   const assignments = assignmentsIn(db)
   const wrongCodes = new RateLimiterMemory({ points: 8, duration: 600 })
@@ -92,7 +93,10 @@ export function courseService({ db, now, newId }: Context, audit: AuditService) 
         throw new Problem(404, 'wrong-code', 'No course has this invitation code.', { code: 'not an invitation code' })
       }
       await courses.join(course.id, person.id, now())
-      for (const id of await courses.assignments(course.id)) await assignments.giveTo(id, [person.id])
+      for (const id of await courses.assignments(course.id)) {
+        await assignments.giveTo(id, [person.id])
+        notices.tell({ sittingId: '', assignmentId: id, personId: person.id, what: 'given' })
+      }
       return viewOf(course)
     },
 

@@ -5,7 +5,7 @@ export interface Notice {
   sittingId: string
   assignmentId: string
   personId: string
-  what: 'changed' | 'message' | 'ended' | 'at-the-door'
+  what: 'changed' | 'message' | 'ended' | 'at-the-door' | 'given'
 }
 
 /** Whom a notice is about. */

@@ -6,6 +6,7 @@ import type { Message } from '../../db/messages'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import { about } from '../ground/notices'
@@ -36,15 +37,16 @@ export function inboxService({ db, now, newId }: Context, { plans, notices, audi
     return sitting
   }
 
-  async function conversationOf(said: readonly Message[], names: ReadonlyMap<string, Person>): Promise<Conversation> {
-    const [first] = said
-    const sitting = await sittings.find(first?.sittingId ?? '')
-    if (!sitting) throw notFound('conversation')
-    const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
+  function conversationOf(
+    sitting: Sitting,
+    said: readonly Message[],
+    names: ReadonlyMap<string, Person>,
+    paperTitle: string,
+  ): Conversation {
     return {
       sittingId: sitting.id,
       name: names.get(sitting.personId)?.name ?? sitting.personId,
-      paperTitle: paper.title,
+      paperTitle,
       running: sitting.state === 'running',
       waiting: unanswered(said),
       said: said.map(({ id, side, personId, text, reference, at }) => ({
@@ -61,10 +63,11 @@ export function inboxService({ db, now, newId }: Context, { plans, notices, audi
   return {
     async view(): Promise<InboxView> {
       const said = await messages.inNoRoom(LOOKED_THROUGH)
+      const bySitting = group(said, ({ sittingId }) => sittingId)
+      const sat = [...(await sittings.byIds([...bySitting.keys()])).values()]
       const names = await peopleIn(db).byIds(said.map(({ personId }) => personId))
-      const all = await Promise.all(
-        [...group(said, ({ sittingId }) => sittingId).values()].map(one => conversationOf(one, names)),
-      )
+      const headOf = await plans.heads(sat)
+      const all = sat.map(one => conversationOf(one, bySitting.get(one.id) ?? [], names, headOf(one).title))
       const lastOf = ({ said: own }: Conversation): string => own.at(-1)?.at ?? ''
       const byAge = (one: Conversation, other: Conversation): number => (lastOf(one) < lastOf(other) ? -1 : 1)
       const waiting = all.filter(one => one.waiting > 0).sort(byAge)

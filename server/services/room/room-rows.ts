@@ -2,13 +2,13 @@ import { adjustmentsInWords, noAdjustments } from '../../../core/assignment/adju
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { isPaused } from '../../../core/sitting/clock'
 import { ms } from '../../../core/time/moments'
-import type { Plan } from '../../../core/sitting/plan'
-import { stepInHand } from '../../../core/sitting/progress'
-import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime } from '../../../core/sitting/sections'
 import type { RoomRow } from '../../../core/wire/room'
 import type { Assignment, Share } from '../../db/assignments'
+import type { Figures } from '../../db/figures'
 import type { Message } from '../../db/messages'
+import type { Sitting } from '../../db/sittings'
+import { failedChecks, standingFigures } from '../sitting/figures'
 import type { LiveSitting } from '../sitting/live-sittings'
 import type { PresenceBook } from '../sitting/presence'
 import { unanswered } from './unanswered'
@@ -21,34 +21,13 @@ export interface Seat {
   name: string
   paperTitle: string
   adjustments: Adjustments | undefined
+  /** The sitting that runs, or what is told of the last one that has ended. */
   live: LiveSitting | undefined
+  ended: { sitting: Sitting; figures: Figures } | undefined
   messages: readonly Message[]
 }
 
-function whereIn(plan: Plan, state: SittingState): string {
-  const place = plan.tasks.findIndex(({ task }) => task.id === state.current)
-  const task = state.tasks.find(({ id }) => id === state.current)
-  if (place < 0 || !task) return ''
-  const step = stepInHand(task)
-  const number = step ? task.steps.indexOf(step) + 1 : task.steps.length
-  return `task ${place + 1} of ${plan.tasks.length}, step ${number}`
-}
-
-function failedChecks(state: SittingState, at: string): { failedLately: number; lastFailedAt: string | null } {
-  const failed = state.tasks
-    .flatMap(task =>
-      task.steps.flatMap(step =>
-        step.checks.filter(check => !check.findings.every(({ met }) => met)).map(check => check.at),
-      ),
-    )
-    .sort()
-  const lately = failed.filter(moment => ms(at) - ms(moment) <= LATELY_MS)
-  return { failedLately: lately.length, lastFailedAt: failed.at(-1) ?? null }
-}
-
-function stateOf(one: LiveSitting, at: string): RoomRow['state'] {
-  const { sitting, state } = one
-  if (sitting.state === 'ended') return sitting.how === 'voided' ? 'voided' : 'ended'
+function stateOf({ state }: LiveSitting, at: string): RoomRow['state'] {
   if (!isPaused(state.clock, at)) return 'working'
   return state.clock.pauseLimitMs === null ? 'paused' : 'on-break'
 }
@@ -78,7 +57,7 @@ const nobody = {
 
 /** What the room is shown of one person at one paper. */
 export function rowOf(
-  { assignment, share, name, paperTitle, adjustments, live, messages }: Seat,
+  { assignment, share, name, paperTitle, adjustments, live, ended, messages }: Seat,
   presence: PresenceBook,
   at: string,
 ): RoomRow {
@@ -92,35 +71,42 @@ export function rowOf(
     codeEntered: share.codeAt !== null,
     adjustments: adjustmentsInWords(adjustments ?? noAdjustments),
   }
+  if (live) return { ...person, ...running(live, presence, at), unanswered: unanswered(messages) }
   // Whoever asks to be let in to another sitting is waiting, whatever came of the last one.
-  if (!live || (live.sitting.state === 'ended' && share.waitingAt !== null)) {
+  if (!ended || share.waitingAt !== null) {
     const state = share.admittedAt !== null ? 'admitted' : share.waitingAt !== null ? 'waiting' : 'not-here'
     return { ...person, ...nobody, state }
   }
-  const { sitting, plan } = live
-  const state = sitting.state === 'running' ? passTime(plan, live.state, at) : live.state
-  const steps = state.tasks.flatMap(task => task.steps)
-  const deadline = sitting.state === 'running' ? endsAt(plan, state, at) : sitting.endedAt
+  const { sitting, figures } = ended
+  const { awaiting: _awaiting, ...standing } = figures
   return {
     ...person,
+    ...standing,
+    ...presence.of(sitting.id),
+    sittingId: sitting.id,
+    state: sitting.how === 'voided' ? 'voided' : 'ended',
+    startedAt: sitting.startedAt,
+    deadline: sitting.endedAt,
+    pausedSince: null,
+    failedLately: 0,
+    unanswered: unanswered(messages),
+    how: sitting.how ?? '',
+  }
+}
+
+function running(live: LiveSitting, presence: PresenceBook, at: string) {
+  const { sitting, plan } = live
+  const state = passTime(plan, live.state, at)
+  const deadline = endsAt(plan, state, at)
+  return {
+    ...standingFigures(plan, state, live.state.lastAt, deadline),
+    ...presence.of(sitting.id),
     sittingId: sitting.id,
     state: stateOf(live, at),
-    where: whereIn(plan, state),
-    finished: `${steps.filter(({ status }) => status !== 'open' && status !== 'locked').length} of ${steps.length}`,
     startedAt: sitting.startedAt,
     deadline,
-    closesFirst: state.clock.closesAt !== null && deadline === state.clock.closesAt,
-    extendedMinutes: Math.round(state.clock.extensionMs / 60_000),
     pausedSince: isPaused(state.clock, at) ? state.clock.pausedAt : null,
-    pauseReason: state.pauseReason,
-    savedAt: live.state.lastAt,
-    ...presence.of(sitting.id),
-    awaySince: state.away.since,
-    awayTimes: state.away.times,
-    ...failedChecks(state, at),
-    unanswered: unanswered(messages),
-    device: state.device,
-    devices: state.devices.length,
-    how: sitting.how ?? '',
+    failedLately: failedChecks(state).filter(moment => ms(at) - ms(moment) <= LATELY_MS).length,
+    how: '',
   }
 }

@@ -63,6 +63,19 @@ describe('the board', () => {
     expect(told[0]?.rows.map(({ key }) => key)).toEqual(['a isla'])
   })
 
+  it('hears of a paper that is given to its room while it is open, and of none that is given to another', async () => {
+    const told: RoomChange[] = []
+    const stop = await world.services.rooms.watch(world.people.tobias, 'office', change => told.push(change))
+    const paper = { paperId: 'week-end-journals', cohorts: [], courseId: null }
+    const give = (people: string[], room: string) =>
+      world.services.assigning.give(world.people.marit, { ...paper, people, settings: settingsOf({ room }) })
+    await give(['isla'], 'Sheds')
+    const { id } = await give(['piet'], 'Office')
+    await vi.waitFor(() => expect(told).toHaveLength(1), 20_000)
+    stop()
+    expect(told[0]?.rows).toMatchObject([{ key: `${id} piet`, state: 'not-here' }])
+  })
+
   it('is 404 for a room that nobody named', async () => {
     expect(await refusalOf(world.services.rooms.board(world.people.tobias, 'nowhere'))).toBe('not-found')
   })

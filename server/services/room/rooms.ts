@@ -14,6 +14,7 @@ import type { Sitting } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import type { SittingWriter } from '../sitting/ending'
+import type { FigureKeeper } from '../sitting/figures'
 import type { GateKeeper } from '../sitting/gates'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import { about } from '../ground/notices'
@@ -32,6 +33,7 @@ const BUNDLE_MS = 1000
 interface Parts {
   plans: PlanService
   live: LiveSittings
+  figures: FigureKeeper
   writer: SittingWriter
   notices: NoticeBoard
   presence: PresenceBook
@@ -42,7 +44,7 @@ interface Parts {
 /** The invigilator's room: who sits what, how they stand, and what may be done about it. */
 export function roomService(
   { db, now, newId, log }: Context,
-  { plans, live, writer, notices, presence, audit, gates }: Parts,
+  { plans, live, figures, writer, notices, presence, audit, gates }: Parts,
 ) {
   const assignments = assignmentsIn(db)
   const sittings = sittingsIn(db)
@@ -70,7 +72,9 @@ export function roomService(
       share => !only || only.has(`${share.assignmentId} ${share.personId}`),
     )
     const latest = newest(await sittings.onAll(ids, persons))
-    const [people, adjusted, said] = await Promise.all([
+    const ended = await figures.of([...latest.values()].filter(({ state }) => state === 'ended'))
+    const [headOf, people, adjusted, said] = await Promise.all([
+      plans.heads(given),
       peopleIn(db).byIds(shares.map(({ personId }) => personId)),
       adjustmentsIn(db).all(),
       messages.of([...latest.values()].map(({ id }) => id)),
@@ -80,14 +84,16 @@ export function roomService(
       shares.map(async (share: Share) => {
         const assignment = given.find(({ id }) => id === share.assignmentId)!
         const sitting = latest.get(`${share.assignmentId} ${share.personId}`)
+        const own = sitting && ended.get(sitting.id)
         return rowOf(
           {
             assignment,
             share,
             name: people.get(share.personId)?.name ?? share.personId,
-            paperTitle: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
+            paperTitle: headOf(assignment).title,
             adjustments: adjusted.get(share.personId),
-            live: sitting && (await live.find(sitting.id)),
+            live: sitting?.state === 'running' ? await live.find(sitting.id) : undefined,
+            ended: own && { sitting, figures: own },
             messages: bySitting.get(sitting?.id ?? '') ?? [],
           },
           presence,
@@ -125,23 +131,22 @@ export function roomService(
         mayDo(person, 'run-room') && (runsAll(person) || (staffed.get(id)?.includes(person.id) ?? false))
       const rooms = all.filter(({ id }) => mayStaff || runs(id))
       const given = group(await givenIn(rooms.map(({ id }) => id)), ({ roomId }) => roomId)
-      const listed = await Promise.all(
-        rooms.map(async ({ id, title }) => {
-          const rows = await rowsOf(given.get(id) ?? [])
-          const count = (...states: RoomRow['state'][]): number =>
-            rows.filter(({ state }) => states.includes(state)).length
-          return {
-            id,
-            title,
-            papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))],
-            people: rows.length,
-            working: count('working', 'paused', 'on-break'),
-            waiting: count('waiting'),
-            runBy: staffed.get(id) ?? [],
-            mayRun: runs(id),
-          }
-        }),
-      )
+      const byAssignment = group(await rowsOf([...given.values()].flat()), ({ assignmentId }) => assignmentId)
+      const listed = rooms.map(({ id, title }) => {
+        const rows = (given.get(id) ?? []).flatMap(one => byAssignment.get(one.id) ?? [])
+        const count = (...states: RoomRow['state'][]): number =>
+          rows.filter(({ state }) => states.includes(state)).length
+        return {
+          id,
+          title,
+          papers: [...new Set(rows.map(({ paperTitle }) => paperTitle))],
+          people: rows.length,
+          working: count('working', 'paused', 'on-break'),
+          waiting: count('waiting'),
+          runBy: staffed.get(id) ?? [],
+          mayRun: runs(id),
+        }
+      })
       return {
         mayStaff,
         invigilators: people
@@ -190,18 +195,22 @@ export function roomService(
 
     /** Tells a watcher of the room what has changed, in bundles, until the returned function is called. */
     async watch(person: Person, roomId: string, tell: (change: RoomChange) => void): Promise<() => void> {
-      const { given } = await roomOf(person, roomId)
-      const ids = new Set(given.map(({ id }) => id))
+      let { given } = await roomOf(person, roomId)
+      const isHere = (assignmentId: string): boolean => given.some(({ id }) => id === assignmentId)
+      const isNews = (key: string): boolean => !isHere(key.split(' ')[0] ?? '')
       const changed = new Set<string>()
       let timer: NodeJS.Timeout | undefined
       async function flush(): Promise<void> {
         const keys = new Set(changed)
         changed.clear()
         timer = undefined
+        if ([...keys].some(isNews)) given = await givenIn([roomId])
+        for (const key of keys) if (isNews(key)) keys.delete(key)
         if (keys.size > 0) tell({ now: now(), rows: await rowsOf(given, keys) })
       }
-      const stop = notices.onAny(({ assignmentId, personId }) => {
-        if (!ids.has(assignmentId)) return
+      const stop = notices.onAny(({ assignmentId, personId, what }) => {
+        // What is given now may be sat in this room: whether it is, is looked up when it is told.
+        if (what !== 'given' && !isHere(assignmentId)) return
         changed.add(`${assignmentId} ${personId}`)
         timer ??= setTimeout(
           () =>

@@ -14,6 +14,7 @@ import { sittingsIn } from '../../db/sittings'
 import type { StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
 import type { EndKeeper } from './ends'
+import type { FigureKeeper } from './figures'
 import type { JudgeService } from './judging'
 import { logged } from './live-sittings'
 import type { LiveSitting, LiveSittings } from './live-sittings'
@@ -42,9 +43,10 @@ interface Parts {
   notices: NoticeBoard
   judging: JudgeService
   ends: EndKeeper
+  figures: FigureKeeper
 }
 
-export function sittingWriter({ db, newId, log }: Context, { live, notices, judging, ends }: Parts) {
+export function sittingWriter({ db, newId, log }: Context, { live, notices, judging, ends, figures }: Parts) {
   const sittings = sittingsIn(db)
 
   const eventOf = (one: LiveSitting, body: EventBody, at: string): StoredEvent => ({
@@ -99,6 +101,7 @@ export function sittingWriter({ db, newId, log }: Context, { live, notices, judg
       digest,
       digestEvents: event.seq,
     }
+    await figures.keep(one)
     log.info({ sitting: id, how, endedAt, score }, 'sitting ended')
     notices.tell({ ...about(one.sitting), what: 'ended' })
   }

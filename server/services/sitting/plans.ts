@@ -4,13 +4,19 @@ import { planOf, withTasksOf } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
 import { loadTools } from '../../../core/tools/registry'
 import { papersIn } from '../../db/papers'
+import type { PaperHead } from '../../db/papers'
 import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
+
+type Sat = Pick<Sitting, 'paperId' | 'paperVersion'>
+const keyOf = ({ paperId, paperVersion }: Sat): string => `${paperId}@${paperVersion}`
 
 /** Papers made ready, kept in memory: they never change once published. */
 export function planService({ db }: Context) {
   const papers = papersIn(db)
   const plans = new LRUCache<string, Promise<Plan>>({ max: 100 })
+
+  const heads = new Map<string, PaperHead>()
 
   function find(paperId: string, version: number): Promise<Plan> {
     const key = `${paperId}@${version}`
@@ -22,6 +28,18 @@ export function planService({ db }: Context) {
 
   return {
     find,
+
+    /** Titles and trades of the papers that a list is about: no plan is made for them. */
+    async heads(wanted: readonly Sat[]): Promise<(of: Sat) => PaperHead> {
+      if (wanted.some(one => !heads.has(keyOf(one))))
+        for (const head of await papers.heads()) heads.set(`${head.id}@${head.version}`, head)
+      return one => {
+        const head = heads.get(keyOf(one))
+        if (!head) throw new RangeError(`There is no paper ${keyOf(one)}.`)
+        return head
+      }
+    },
+
     /** The paper that was sat, with the checks that mark it: later ones where it was marked again. */
     async of({
       paperId,

@@ -1,0 +1,84 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { assignmentsIn } from '../db/assignments'
+import { peopleIn } from '../db/people'
+import type { Person } from '../db/people'
+import { messagesIn } from '../db/messages'
+import { sittingsIn } from '../db/sittings'
+import { World } from '../testing/world'
+
+let world: World
+let there = 0
+beforeEach(async () => {
+  world = await World.open()
+  there = 0
+})
+afterEach(() => world.close())
+
+const trainee = (at: number): Person => ({ ...world.people.isla, id: `t-${at}`, email: `t-${at}@sallowmere.test` })
+
+/** So many more trainees hand in a paper that a person marks, and write to whoever answers. */
+async function handIn(count: number): Promise<void> {
+  const all = Array.from({ length: count }, (_, at) => trainee(there + at))
+  await peopleIn(world.db).add(all)
+  const to = all.map(({ id }) => id)
+  if (there === 0) {
+    await world.give({ room: 'Office' }, { id: 'in-room', paperId: 'winter-plan', to })
+    await world.give({}, { id: 'anywhere', paperId: 'winter-plan', to })
+  } else for (const id of ['in-room', 'anywhere']) await assignmentsIn(world.db).giveTo(id, to)
+  there += count
+  for (const who of all)
+    for (const id of ['in-room', 'anywhere']) {
+      const { view } = await world.services.sittings.start(who, id, {})
+      const op = { type: 'answer', part: 'message', answer: { words: 'The boats are dry.' } }
+      await world.services.sittings.record(who, view.id, [{ id: 'one', kind: 'op', taskId: 'winter-store', op }])
+      const said = { id: `${view.id}-m`, sittingId: view.id, personId: who.id, side: 'trainee' as const }
+      await messagesIn(world.db).add({ ...said, reference: '', text: 'May I go?', at: world.now() })
+      await world.services.sittings.submit(who, view.id)
+    }
+}
+
+const lists: Record<string, () => Promise<unknown>> = {
+  'the board of a room': () => world.services.rooms.board(world.people.tobias, 'office'),
+  'the rooms': () => world.services.rooms.list(world.people.asha),
+  'the marking desk': () => world.services.marking.overview(),
+  'what was given': () => world.services.assigning.list(),
+  'how a paper gets on': () => world.services.assigning.progress('in-room'),
+  'what can be given': () => world.services.assigning.choices(),
+  'messages': () => world.services.inbox.view(),
+  'one’s past sittings': () => world.services.results.past(trainee(0)),
+}
+
+async function queriesOf(list: () => Promise<unknown>): Promise<number> {
+  let queries = 0
+  const count = (): void => void (queries += 1)
+  world.db.on('query', count)
+  await list()
+  world.db.off('query', count)
+  return queries
+}
+
+describe('a list', () => {
+  it('asks as often with 40 rows as with 4, after a start too', async () => {
+    const asked: Record<string, number>[] = []
+    for (const count of [4, 36]) {
+      await handIn(count)
+      world.restart()
+      const counts: Record<string, number> = {}
+      for (const [name, list] of Object.entries(lists)) counts[name] = await queriesOf(list)
+      asked.push(counts)
+    }
+    expect(asked[1]).toEqual(asked[0])
+    for (const queries of Object.values(asked[0]!)) expect(queries).toBeLessThan(70)
+  })
+
+  it('of ended sittings is made anew where what was kept of them is gone or damaged', async () => {
+    await handIn(3)
+    world.restart()
+    const before = await Promise.all(Object.values(lists).map(list => list()))
+    const [first] = await sittingsIn(world.db).of('t-0')
+    await world.db('sitting_figures').where({ sitting_id: first!.id }).delete()
+    await world.db('sitting_figures').update({ figures: '{"where": 7}' })
+    world.restart()
+    expect(await Promise.all(Object.values(lists).map(list => list()))).toEqual(before)
+  })
+})

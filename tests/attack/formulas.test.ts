@@ -4,7 +4,7 @@ import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
 /** How long somebody else waits at most while one formula, or one change of many, is worked out. */
-const WAITS_MS = 3000
+const WAITS_MS = 10_000
 
 let server: RunningServer
 let trainee: Client
@@ -52,11 +52,12 @@ describe('a formula without end', () => {
     const rows = Array.from({ length: 1000 }, () => ['=SUMPRODUCT(SEQUENCE(200000)*1)'])
     const typed = trainee.events(id, write(rows))
     expect((await new Client(server.url).call('GET', '/api/health')).status).toBe(200)
-    expect(performance.now() - begun).toBeLessThan(2 * WAITS_MS)
+    expect(performance.now() - begun).toBeLessThan(WAITS_MS)
     const { outcomes } = await typed
     expect(outcomes[0]).toMatchObject({
       status: 'refused',
-      refusal: expect.stringContaining('more computing') as unknown,
+      // By its steps, or by its time on a machine that has much else to do.
+      refusal: expect.stringMatching(/takes (more computing|too long)/) as unknown,
     })
   })
 })

@@ -51,7 +51,8 @@ describe('no serious or critical violation, in any theme: what the trainee sees'
     for (const element of [clock, saved]) {
       expect(
         await driver.executeScript(
-          'const box = arguments[0].getBoundingClientRect(); return document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2) === arguments[0]',
+          `const { x, y, width, height } = arguments[0].getBoundingClientRect()
+           return document.elementFromPoint(x + width / 2, y + height / 2) === arguments[0]`,
           element,
         ),
       ).toBe(true)

@@ -36,7 +36,8 @@ async function loadedCode(words: string): Promise<boolean> {
   return browser.driver.executeAsyncScript(
     `const done = arguments[1]
      const own = performance.getEntriesByType('resource').map(one => one.name).filter(name => name.endsWith('.js'))
-     Promise.all(own.map(url => fetch(url).then(one => one.text()))).then(all => done(all.some(code => code.includes(arguments[0]))))`,
+     Promise.all(own.map(url => fetch(url).then(one => one.text())))
+       .then(all => done(all.some(code => code.includes(arguments[0]))))`,
     words,
   )
 }

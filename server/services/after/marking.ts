@@ -175,12 +175,12 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
 
   /** Each sitting that was handed over, by its parts; in the order in which they ended. */
   function traineesOf(
-    { id, settings }: Assignment,
+    assignment: Assignment,
     plan: Plan,
     over: readonly HandedOver[],
     people: ReadonlyMap<string, Person>,
   ): DeskTrainee[] {
-    const markers = settings.markers === 2 ? 2 : 1
+    const [{ id, settings }, markers] = [assignment, markersOf(assignment)]
     return byEnd(over).map(({ sitting, entries, ...one }) => ({
       assignmentId: id,
       sittingId: sitting.id,

@@ -29,6 +29,7 @@ import type { Context } from '../ground/context'
 import type { SittingWriter } from '../sitting/ending'
 import type { LiveSittings } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
+import { aboutShare } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from '../after/release'
@@ -140,7 +141,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
 
   /** Boards that are open hear of whom they are to wait for. */
   const tellGiven = (assignmentId: string, personIds: readonly string[]): void => {
-    for (const personId of personIds) notices.tell({ sittingId: '', assignmentId, personId, what: 'given' })
+    for (const personId of personIds) notices.tell({ ...aboutShare(assignmentId, personId), what: 'given' })
   }
 
   return {

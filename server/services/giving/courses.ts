@@ -8,6 +8,7 @@ import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
+import { aboutShare } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import { notFound, Problem } from '../ground/problem'
 import { readable } from '../ground/readable'
@@ -95,7 +96,7 @@ export function courseService({ db, now, newId }: Context, audit: AuditService, 
       await courses.join(course.id, person.id, now())
       for (const id of await courses.assignments(course.id)) {
         await assignments.giveTo(id, [person.id])
-        notices.tell({ sittingId: '', assignmentId: id, personId: person.id, what: 'given' })
+        notices.tell({ ...aboutShare(id, person.id), what: 'given' })
       }
       return viewOf(course)
     },

@@ -21,6 +21,13 @@ export function about({
   return { sittingId: id, assignmentId, personId }
 }
 
+/** Somebody to whom a paper was given and who doesn’t sit it. */
+export const aboutShare = (assignmentId: string, personId: string): Omit<Notice, 'what'> => ({
+  sittingId: '',
+  assignmentId,
+  personId,
+})
+
 /** Tells open pages, benches and rooms alike, that there is something new. In this process alone. */
 export function noticeBoard() {
   const emitter = new EventEmitter().setMaxListeners(0)

@@ -17,7 +17,7 @@ import type { SittingWriter } from '../sitting/ending'
 import type { FigureKeeper } from '../sitting/figures'
 import type { GateKeeper } from '../sitting/gates'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
-import { about } from '../ground/notices'
+import { about, aboutShare } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import type { PlanService } from '../sitting/plans'
 import type { PresenceBook } from '../sitting/presence'
@@ -303,7 +303,7 @@ export function roomService(
         act.act,
         ids.map(subjectId => ({ room, assignmentId, subjectId })),
       )
-      for (const id of ids) notices.tell({ sittingId: '', assignmentId, personId: id, what: 'at-the-door' })
+      for (const id of ids) notices.tell({ ...aboutShare(assignmentId, id), what: 'at-the-door' })
       done += ids.length
     }
     return { done, refused: [] }

@@ -2,7 +2,7 @@ import { deskKey } from '../../../core/marking/desk'
 import type { Plan } from '../../../core/sitting/plan'
 import { stepInHand } from '../../../core/sitting/progress'
 import type { SittingState } from '../../../core/sitting/progress'
-import { STRANDS, strandsIn } from '../../../core/sitting/strands'
+import { strandsIn } from '../../../core/sitting/strands'
 import { figuresIn } from '../../db/figures'
 import type { Figures } from '../../db/figures'
 import type { Sitting } from '../../db/sittings'
@@ -48,10 +48,7 @@ export function standingFigures(plan: Plan, state: SittingState, savedAt: string
 /** The parts of an ended sitting whose answers wait for a person to mark them. */
 export function awaitingIn({ plan, state }: LiveSitting): string[] {
   const strands = plan.strands ? [strandsIn(plan.paper, plan.strands, state)] : []
-  return [
-    ...state.tasks.map(({ id, steps }) => ({ id, steps })),
-    ...strands.map(({ steps }) => ({ id: STRANDS, steps })),
-  ].flatMap(({ id, steps }) =>
+  return [...state.tasks, ...strands].flatMap(({ id, steps }) =>
     steps.filter(({ status }) => status === 'awaiting-marker').map(step => deskKey(id, step.id)),
   )
 }

@@ -14,7 +14,7 @@ import { sittingsIn } from '../../db/sittings'
 import type { Sitting, StoredEvent } from '../../db/sittings'
 import type { Context } from '../ground/context'
 import type { GateKeeper, GateStanding } from './gates'
-import { about } from '../ground/notices'
+import { about, aboutShare } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import type { PlanService } from './plans'
 import { notFound, Problem } from '../ground/problem'
@@ -148,7 +148,7 @@ export function startingService(
       const refusal = refuseStart(windowOf(given, await adjustmentsIn(db).of(person.id)), earlier.length, now())
       if (refusal) throw refusal
       if (given.share.waitingAt === null) await assignments.changeShare(assignmentId, [person.id], { waitingAt: now() })
-      notices.tell({ sittingId: '', assignmentId, personId: person.id, what: 'at-the-door' })
+      notices.tell({ ...aboutShare(assignmentId, person.id), what: 'at-the-door' })
     },
   }
 }

@@ -232,22 +232,18 @@ class Calculation {
     return found
   }
 
-  #clear(area: Area): void {
+  /** Takes what an array filled out of its cells. */
+  #clear(area: Area, inPlace?: Awaited): void {
     const { inputs } = this.workbook.sheets[area.sheet]!
     const values = this.#values[area.sheet]!
     eachCell(area, (row, column) => {
-      if (inputs.at(row, column) === undefined) values.set(row, column, undefined)
+      if (inputs.at(row, column) === undefined) values.set(row, column, inPlace)
     })
   }
 
   #await(array: FormulaCell, area: Area): void {
-    const awaited = new Awaited(array)
     this.#awaited.set(array, area)
-    const { inputs } = this.workbook.sheets[area.sheet]!
-    const values = this.#values[area.sheet]!
-    eachCell(area, (row, column) => {
-      if (inputs.at(row, column) === undefined) values.set(row, column, awaited)
-    })
+    this.#clear(area, new Awaited(array))
   }
 
   /** The array is worked out: where it was before and isn’t any more, there is nothing. */

@@ -1,9 +1,16 @@
+import { availableParallelism } from 'node:os'
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer } from 'vitest/node'
 import type { TestSpecification } from 'vitest/node'
 
-/** Tests of a running server and of a browser wait more than they work: three at a time on two cores. */
-const AT_A_TIME = 3
+/** Tests of a running server and of a browser wait more than they work: one more at a time than there are cores. */
+const AT_A_TIME = Math.min(availableParallelism(), 3) + 1
+
+/**
+ * When a test that hangs is given up, in ms. None is about time: on a busy machine with one core each takes many
+ * times as long as alone.
+ */
+const GIVEN_UP_AFTER = 900_000
 
 /** What takes longest begins first, so that the others fill the time beside it. */
 const LONGEST = [
@@ -50,8 +57,8 @@ export default defineConfig({
           ],
           setupFiles: 'tests/support/tools.ts',
           isolate: false,
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: GIVEN_UP_AFTER,
+          hookTimeout: GIVEN_UP_AFTER,
         },
       },
       {
@@ -59,8 +66,8 @@ export default defineConfig({
           name: 'server',
           include: ['tests/{api,attack,fault,remark}/**/*.test.ts'],
           globalSetup: 'tests/support/build.ts',
-          testTimeout: 300_000,
-          hookTimeout: 120_000,
+          testTimeout: GIVEN_UP_AFTER,
+          hookTimeout: GIVEN_UP_AFTER,
         },
       },
       {
@@ -68,8 +75,8 @@ export default defineConfig({
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
           globalSetup: 'tests/support/build.ts',
-          testTimeout: 480_000,
-          hookTimeout: 120_000,
+          testTimeout: GIVEN_UP_AFTER,
+          hookTimeout: GIVEN_UP_AFTER,
         },
       },
     ],

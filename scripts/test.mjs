@@ -1,4 +1,5 @@
 import { readFileSync, rmSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { join, relative } from 'node:path'
 import { build, install, installBrowser, installCaptureReader, needNode, root, step } from './steps.mjs'
 import { buildWithTools } from './with-tools.mjs'
@@ -78,8 +79,12 @@ async function builds() {
   await buildWithTools()
   await build()
 }
-// Beside each other, each on a core: what is built with more tools is made of a copy, so neither sees the other.
-await Promise.all([builds(), rules()])
+// Beside each other where each has a core: what is built with more tools is made of a copy, so neither sees the other.
+if (availableParallelism() > 1) await Promise.all([builds(), rules()])
+else {
+  await builds()
+  await rules()
+}
 // In one run: tests of a browser wait a lot, and those of a server work beside them.
 await runTests('API, attack, fault and browser tests', 'server', 'browser')
 

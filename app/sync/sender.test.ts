@@ -6,6 +6,9 @@ import type { EventQueue } from './queue'
 import { afterFailing, Sender } from './sender'
 import type { SenderState } from './sender'
 
+/** How long a busy machine may take, in ms. */
+const WAIT_MS = 60_000
+
 function keptQueue(before: ClientEvent[] = []) {
   let kept = [...before]
   const queue: EventQueue = {
@@ -60,7 +63,7 @@ describe('the queue on the device', () => {
       if (down) throw new CallFailed(null, 'unreached', '…')
     })
     for (const id of ['a', 'b']) sender.put(event(id))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ waiting: 2, unreached: true }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ waiting: 2, unreached: true }), WAIT_MS)
     expect(kept()).toEqual(['a', 'b'])
     expect(await sender.settle()).toBe(false)
     down = false
@@ -96,7 +99,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(409, 'sitting-ended', 'It has ended.')
     })
     sender.put(event('late'))
-    await vi.waitFor(() => expect(rejected).toEqual(['late']))
+    await vi.waitFor(() => expect(rejected).toEqual(['late']), WAIT_MS)
     expect(kept()).toEqual([])
   })
 
@@ -119,7 +122,7 @@ describe('the queue on the device', () => {
     expect(sent.flat()).toEqual(['a', 'b', 'd', 'e'])
     expect(tried.slice(0, sizes.length)).toEqual(sizes)
     expect(rejected).toEqual(['c'])
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }), WAIT_MS)
     sender.stop()
   })
 
@@ -155,7 +158,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(status, 'any', '…')
     })
     for (const id of ['a', 'b']) sender.put(event(id))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true, waiting: 2 }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true, waiting: 2 }), WAIT_MS)
     expect([kept(), rejected]).toEqual([['a', 'b'], []])
     sender.stop()
   })
@@ -168,10 +171,10 @@ describe('the queue on the device', () => {
       throw new CallFailed(413, 'too-large', 'Too large.')
     })
     sender.put(event('large'))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1 }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1 }), WAIT_MS)
     sender.put(event('next'))
     await sender.settle()
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ lost: 1, waiting: 0 }), WAIT_MS)
   })
 
   it('keeps everything when the sign-in has ended, and says that it has', async () => {
@@ -179,7 +182,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(401, 'not-signed-in', 'Sign in first.')
     })
     sender.put(event('a'))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ signedOut: 'nobody' }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ signedOut: 'nobody' }), WAIT_MS)
     expect(kept()).toEqual(['a'])
     sender.stop()
   })
@@ -190,7 +193,7 @@ describe('the queue on the device', () => {
       if (paused) throw new CallFailed(409, 'paused', 'The clock stands.')
     })
     for (const id of ['a', 'b']) sender.put(event(id))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ held: true, unreached: false }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ held: true, unreached: false }), WAIT_MS)
     expect([kept(), rejected, await sender.settle()]).toEqual([['a', 'b'], [], false])
     paused = false
     await sender.send()
@@ -205,7 +208,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(409, 'taken-over', 'It goes on elsewhere.')
     })
     sender.put(event('a'))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ takenOver: true }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ takenOver: true }), WAIT_MS)
     sender.put(event('b'))
     await sender.send()
     expect([kept(), rejected, sent]).toEqual([['a', 'b'], [], []])
@@ -217,7 +220,7 @@ describe('the queue on the device', () => {
       throw new CallFailed(507, 'storage-full', 'Nothing of this was taken.')
     })
     sender.put(event('a'))
-    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true }))
+    await vi.waitFor(() => expect(states.at(-1)).toMatchObject({ unreached: true }), WAIT_MS)
     expect(kept()).toEqual(['a'])
     sender.stop()
   })

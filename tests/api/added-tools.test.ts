@@ -21,7 +21,7 @@ beforeAll(async () => {
   server = await startServer({ ANVIL_CONTENT: content }, undefined, program)
   trainer = await new Client(server.url).signIn('marit.feld')
   trainee = await new Client(server.url).signIn('isla.quay')
-}, 900_000)
+})
 afterAll(() => server.stop())
 
 /** Gives Isla a paper and starts it. */

@@ -75,19 +75,21 @@ describe('what a trainee can learn about others', () => {
 
   it('nor whether an address exists: same words, and a time in the same range', async () => {
     const stranger = new Client(server.url)
-    async function median(email: string): Promise<{ ms: number; text: string }> {
-      const times: number[] = []
-      let text = ''
-      for (let round = 0; round < 7; round += 1) {
+    type Asked = { email: string; times: number[]; text: string }
+    const addresses = ['wren.osier@sallowmere.test', 'no.body@sallowmere.test']
+    const [known, unknown] = addresses.map(email => ({ email, times: [] as number[], text: '' })) as [Asked, Asked]
+    // In turns, so that whatever else the machine does in the meantime meets both.
+    for (let round = 0; round < 7; round += 1)
+      for (const asked of [known, unknown]) {
         const begun = performance.now()
-        text = (await stranger.call('POST', '/api/auth/sign-in', { email, password: 'not this' })).text
-        times.push(performance.now() - begun)
+        asked.text = (
+          await stranger.call('POST', '/api/auth/sign-in', { email: asked.email, password: 'not this' })
+        ).text
+        asked.times.push(performance.now() - begun)
       }
-      return { ms: times.sort((a, b) => a - b)[3]!, text }
-    }
-    const [known, unknown] = [await median('wren.osier@sallowmere.test'), await median('no.body@sallowmere.test')]
+    const [one, other] = [known, unknown].map(({ times }) => times.sort((a, b) => a - b)[3]!) as [number, number]
     expect(known.text).toBe(unknown.text)
-    expect(Math.max(known.ms, unknown.ms) / Math.min(known.ms, unknown.ms)).toBeLessThan(3)
+    expect(Math.max(one, other) / Math.min(one, other)).toBeLessThan(3)
   })
 
   it('the code of another room is named only to whoever has that paper too', async () => {

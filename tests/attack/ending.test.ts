@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Client, errorOf } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 const PASSWORD = 'slipway-64'
 let server: RunningServer
@@ -70,7 +71,7 @@ describe('streams of one person', () => {
     const open = await Promise.all(Array.from({ length: 12 }, () => client.follow(path)))
     expect(await client.opens(path)).toBe(429)
     open[0]!.close()
-    await expect.poll(() => client.opens(path), { timeout: 5000 }).toBe('done')
+    await expect.poll(() => client.opens(path), { timeout: WAIT_MS }).toBe('done')
     for (const one of open) one.close()
   })
 })

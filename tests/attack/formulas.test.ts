@@ -19,7 +19,7 @@ beforeAll(async () => {
   const { state } = await trainee.work(id, found.id)
   const [sheet] = (state as { workbook: { sheets: { name: string }[] } }).workbook.sheets
   task = { id: found.id, sheet: sheet!.name }
-}, 120_000)
+})
 afterAll(() => server.stop())
 
 const write = (rows: string[][]) => ({

@@ -5,6 +5,7 @@ import { By, Key, press, see, signIn, text } from '../support/browser'
 import type { WebDriver } from '../support/browser'
 import type { RunningServer } from '../support/server'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser()
 let server: RunningServer
@@ -196,7 +197,7 @@ describe('what a screen reader gets of the bench', () => {
     await see(driver, text('Instructions of this paper'))
     await dialogReady(driver)
     await driver.actions().sendKeys(Key.ESCAPE).perform()
-    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
+    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, WAIT_MS)
     expect(await named()).toBe('Help')
   })
 })

@@ -9,6 +9,7 @@ import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 import { buildWithTools } from '../../scripts/with-tools.mjs'
 import { contentWithTools } from '../support/with-tools'
+import { WAIT_MS } from '../support/waiting'
 
 let server: RunningServer
 let browser: Browser
@@ -25,7 +26,7 @@ beforeAll(async () => {
   }
   browser = await openBrowser()
   await signIn(browser.driver, server.url, 'isla.quay@sallowmere.test')
-}, 900_000)
+})
 afterAll(async () => {
   await browser.close()
   await server.stop()
@@ -81,7 +82,7 @@ describe('a heavy tool', () => {
       await field.sendKeys(String(typed))
     }
     await press(driver, 'Write')
-    await driver.wait(async () => (await value(cell)) === String(to), 20_000, `cell ${cell} never was ${to}`)
+    await driver.wait(async () => (await value(cell)) === String(to), WAIT_MS, `cell ${cell} never was ${to}`)
   }
 
   it('works in a worker, shows a window of its work, and is judged', async () => {
@@ -109,7 +110,7 @@ describe('a heavy tool', () => {
     expect((await other.call('POST', `/api/sittings/${id}/events`, { events: [behind], seat })).status).toBe(200)
     expect(await value(2)).not.toBe('22')
     await write(1, 12)
-    await driver.wait(async () => (await value(2)) === '22', 20_000, 'never healed')
+    await driver.wait(async () => (await value(2)) === '22', WAIT_MS, 'never healed')
     expect(await value(1)).toBe('12')
     await allSaved(driver)
   })

@@ -4,6 +4,7 @@ import { allSaved, startPaper } from '../support/bench'
 import { By, give, Key, press, see, signIn, text } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
+import { WAIT_MS } from '../support/waiting'
 
 const { open, click, says } = questionBench()
 
@@ -24,14 +25,14 @@ describe('a reading', () => {
     const link = await see(driver, By.xpath('//a[.="In a window of its own"]'))
     const own = await driver.getWindowHandle()
     await link.click()
-    await driver.wait(async () => (await driver.getAllWindowHandles()).length === 2, 10_000)
+    await driver.wait(async () => (await driver.getAllWindowHandles()).length === 2, WAIT_MS)
     const other = (await driver.getAllWindowHandles()).find(one => one !== own)!
     await driver.switchTo().window(other)
     await see(driver, By.xpath('//h1[.="The winter store"]'))
     expect(await violations(driver, ['day'])).toEqual([])
     await driver.close()
     await driver.switchTo().window(own)
-  }, 90_000)
+  })
 
   it('has a figure that moves by keys, is played and stopped, and tells more of what has the focus', async () => {
     const { driver } = open.browser
@@ -39,13 +40,13 @@ describe('a reading', () => {
     const slider = await figure.findElement(By.css('input'))
     expect(await slider.getAttribute('aria-valuetext')).toMatch(/^6 p\.m\./)
     await slider.sendKeys(Key.ARROW_RIGHT)
-    await driver.wait(async () => (await figure.getText()).includes('Freezing has reached the inside'), 5000)
+    await driver.wait(async () => (await figure.getText()).includes('Freezing has reached the inside'), WAIT_MS)
     await (await figure.findElement(By.xpath('.//button[.="Play"]'))).click()
     await (await figure.findElement(By.xpath('.//button[.="Pause"]'))).click()
-    await driver.wait(async () => (await figure.findElements(By.xpath('.//button[.="Play"]'))).length === 1, 5000)
+    await driver.wait(async () => (await figure.findElements(By.xpath('.//button[.="Play"]'))).length === 1, WAIT_MS)
     await driver.executeScript('document.querySelector("[data-reading] text[tabindex]").focus()')
     await see(driver, text('Eight boats last winter, three of them with frost'))
-  }, 60_000)
+  })
 
   it('shows answers beside the parts that need them, as they were given', async () => {
     const { driver } = open.browser
@@ -55,14 +56,14 @@ describe('a reading', () => {
     const needs = await see(driver, question('income', '[data-needs]'))
     expect(await needs.getText()).toMatch(/How many boats have room in the store\?.*36/)
     await press(driver, 'Undo')
-  }, 60_000)
+  })
 })
 
 describe('text', () => {
   const underlaid = (): Promise<string[]> =>
     open.browser.driver.executeScript("return [...(CSS.highlights.get('marked') ?? [])].map(String)")
   const isUnderlaid = (...texts: string[]) =>
-    open.browser.driver.wait(async () => JSON.stringify(await underlaid()) === JSON.stringify(texts), 10_000)
+    open.browser.driver.wait(async () => JSON.stringify(await underlaid()) === JSON.stringify(texts), WAIT_MS)
 
   it('is marked where it is selected, or by its words; has a word of one’s own, is gone to, and taken off', async () => {
     const { driver } = open.browser
@@ -87,14 +88,14 @@ describe('text', () => {
     await click(labelled('Go to it: “A lane of 4 m”'))
     await driver.wait(
       async () => (await driver.executeScript('return document.querySelector("[data-reading]").scrollTop')) === 0,
-      10_000,
+      WAIT_MS,
     )
     await click(labelled('Take the mark off “A lane of 4 m”'))
     await isUnderlaid('How many boats')
     await give(driver, labelled('Words to mark'), `nowhere to be found${Key.ENTER}`)
     await see(driver, text('These words stand in no text of this task.'))
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-  }, 90_000)
+  })
 })
 
 describe('aids in the tray', () => {
@@ -117,7 +118,7 @@ describe('aids in the tray', () => {
     await press(driver, 'Put the last into the answer')
     expect(await valueOf('dinghies', 'textarea')).toBe('Room: (480 − 96) ÷ 28 × 3 ÷ 4 = 10.28571429')
     await says('dinghies', '7 words')
-  }, 60_000)
+  })
 
   it('reckon with money over time, and say where nothing fits', async () => {
     const { driver } = open.browser
@@ -131,7 +132,7 @@ describe('aids in the tray', () => {
     await give(driver, field('In each period, £'), `${Key.chord(Key.CONTROL, 'a')}-10`)
     await press(driver, 'Find the marked one')
     await see(driver, text('Nothing fits what was typed.'))
-  }, 60_000)
+  })
 
   it('have reference papers that are searched', async () => {
     const { driver } = open.browser
@@ -143,7 +144,7 @@ describe('aids in the tray', () => {
     expect(paper).toContain('Lifting')
     expect(paper).not.toContain('Frost')
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-  }, 60_000)
+  })
 })
 
 it('whoever hasn’t tried every kind of question is shown the way to it, until they have', async () => {
@@ -156,4 +157,4 @@ it('whoever hasn’t tried every kind of question is shown the way to it, until 
   await driver.get(`${open.server.url}/`)
   await see(driver, By.css('li.line'))
   expect(await driver.findElements(By.css('[data-untried]'))).toEqual([])
-}, 60_000)
+})

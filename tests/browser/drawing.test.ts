@@ -20,7 +20,7 @@ describe('a question that is answered in a drawing', () => {
       await press(driver, 'Next task')
       await see(driver, question(next))
     }
-  }, 60_000)
+  })
 
   it('takes places on a picture, no more than it has room for, by pointer and by cross-hair', async () => {
     const picture = question('places', '.field svg')
@@ -38,7 +38,7 @@ describe('a question that is answered in a drawing', () => {
     await keys(...times(Key.ARROW_RIGHT, 9), ...times(Key.ARROW_UP, 4), Key.ENTER)
     await says('places', 'near “Harbour hut”')
     await check(1, 'places')
-  }, 60_000)
+  })
 
   it('takes an interval on a line by keys, with or without its ends', async () => {
     const { driver } = open.browser
@@ -55,7 +55,7 @@ describe('a question that is answered in a drawing', () => {
     await tabToLabel('to 127: the end of interval 1')
     await keys('without')
     await check(2, 'line')
-  }, 60_000)
+  })
 
   it('takes points and lines in a plane by keys, moves them by pointer, and goes back', async () => {
     const { driver } = open.browser
@@ -80,7 +80,7 @@ describe('a question that is answered in a drawing', () => {
     await says('plane', '(6, 800)')
     await check(3, 'plane')
     expect(await violations(driver, ['day', 'contrast'])).toEqual([])
-  }, 90_000)
+  })
 
   it('takes bars that are moved by keys, typed, and pulled', async () => {
     const { driver } = open.browser
@@ -115,7 +115,7 @@ describe('a question that is answered in a drawing', () => {
     await says('bars', '3 of 3 bars set')
     await click(question('bars', 'h3'))
     await check(4, 'bars')
-  }, 60_000)
+  })
 
   it('takes a whole that is cut and marked, and a sum that is shared out to the penny', async () => {
     const { driver } = open.browser
@@ -135,7 +135,7 @@ describe('a question that is answered in a drawing', () => {
     await typed(driver, '560', Key.TAB)
     await says('split', 'all shared out')
     await check(6, 'split')
-  }, 60_000)
+  })
 
   it('takes a drawing: a ring by pointer, a line by keys, and rubs out', async () => {
     const { driver } = open.browser
@@ -167,7 +167,7 @@ describe('a question that is answered in a drawing', () => {
     await keys(...times(Key.ARROW_UP, 7), Key.ENTER, ...times(Key.ARROW_RIGHT, 14), Key.ENTER)
     await says('drawn', '2 drawn')
     await check(7, 'drawn')
-  }, 60_000)
+  })
 
   it('takes a formula that is typed and put together, and shows how it is read', async () => {
     const { driver } = open.browser
@@ -186,5 +186,5 @@ describe('a question that is answered in a drawing', () => {
     await handIn(driver)
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('19.00')
-  }, 90_000)
+  })
 })

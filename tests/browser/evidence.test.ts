@@ -6,6 +6,7 @@ import { startPaper } from '../support/bench'
 import { By, give, press, see, signIn, text } from '../support/browser'
 import { onOpening, pdf as pdfOf } from '../../server/testing/files'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser()
 const folder = mkdtempSync(join(tmpdir(), 'anvil-photos-'))
@@ -44,7 +45,7 @@ describe('evidence of the work', () => {
             'const { naturalWidth: width, naturalHeight: height } = document.querySelector(".chosen img") ?? {}\n' +
               'return `${width} × ${height}`',
           )) === wanted,
-        10_000,
+        WAIT_MS,
         `the photo never was ${wanted}`,
       )
     await is('40 × 80')
@@ -69,7 +70,7 @@ describe('evidence of the work', () => {
     await press(driver, 'Send this file')
     await see(driver, text('notes.pdf'))
     // Two files are allowed: there is no room for a third until one goes.
-    await driver.wait(async () => (await driver.findElements(By.id('evidence'))).length === 0, 5000)
+    await driver.wait(async () => (await driver.findElements(By.id('evidence'))).length === 0, WAIT_MS)
     await press(driver, 'Take away sideways.jpg')
     await see(driver, By.id('evidence'))
 

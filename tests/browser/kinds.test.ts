@@ -38,7 +38,7 @@ describe('each kind of question', () => {
     await says('grid', '3 of 3 rows answered')
     await check(4, 'grid')
     expect(await violations(driver, allThemes)).toEqual([])
-  }, 90_000)
+  })
 
   it('in which something is typed: what can’t belong is said, and nothing is removed', async () => {
     const { driver } = open.browser
@@ -72,7 +72,7 @@ describe('each kind of question', () => {
     await click(question('gaps', 'p'))
     await check(4, 'gaps')
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-  }, 90_000)
+  })
 
   it('in which something is arranged: by keys, by pressing, and by pulling', async () => {
     const { driver } = open.browser
@@ -121,5 +121,5 @@ describe('each kind of question', () => {
     await press(driver, 'See the result')
     // Statements and grid 3 each; term 1, number, unit 2 each, gaps 3; order, pairs, places 3 each.
     expect(await total(driver)).toBe('23.00')
-  }, 120_000)
+  })
 })

@@ -53,7 +53,7 @@ beforeAll(async () => {
     if (at === 0) sittings.push(await handIn(client, two, 'It depends.'))
     sat.push({ name, client, sittings })
   }
-}, 240_000)
+})
 afterAll(async () => {
   await browser.close()
   await server.stop()
@@ -99,7 +99,7 @@ describe('the marking desk', () => {
     await keys('1', '1', Key.ENTER)
     await see(driver, text('Kept for Answer 40.'))
     expect(await violations(driver, allThemes)).toEqual([])
-  }, 180_000)
+  })
 
   it('releases them: totals and skills follow to the hundredth', async () => {
     const { driver } = browser
@@ -115,7 +115,7 @@ describe('the marking desk', () => {
       const earned = at === FORTY - 1 ? 7 : points[(at + 1) % 4]!
       expect(await sums(who), `answer ${at + 1}`).toEqual([2 + earned, 2])
     }
-  }, 60_000)
+  })
 
   it('tells the trainee what was said, takes their reply once, and answers it', async () => {
     const { driver } = browser
@@ -137,7 +137,7 @@ describe('the marking desk', () => {
     await (await see(driver, By.css('[aria-label="Answer to the trainee"]'))).sendKeys('So they do.')
     await press(driver, 'Answer, once')
     await see(driver, text('So they do.'))
-  }, 60_000)
+  })
 
   it('shows two markers their difference once both have marked, and settles it', async () => {
     const { driver } = browser
@@ -164,7 +164,7 @@ describe('the marking desk', () => {
     await see(driver, text('1 mark was released.'))
     // 2.00 for the number, 1.75 and 1.00.
     expect(await sums(0, 1)).toEqual([4.75, 2])
-  }, 60_000)
+  })
 
   it('lets a place in the text be remarked on, by keys', async () => {
     const { driver } = browser
@@ -177,7 +177,7 @@ describe('the marking desk', () => {
     await press(driver, 'Show it with its remarks')
     const remarked = await see(driver, By.css('.remarked'))
     expect(await remarked.getText()).toBe('It')
-  }, 60_000)
+  })
 })
 
 describe('marking by trainee', () => {
@@ -220,5 +220,5 @@ describe('marking by trainee', () => {
       driver,
       By.xpath(`//*[@data-assignment="${third}"]//li[contains(., "${both[1]!.name}") and contains(., "all marked")]`),
     )
-  }, 90_000)
+  })
 })

@@ -10,6 +10,7 @@ import { By, Key, openBrowser, press, see, signIn, text } from '../support/brows
 import type { Browser } from '../support/browser'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 let server: RunningServer
 let browser: Browser
@@ -33,7 +34,7 @@ const console = (words: string) =>
   browser.driver.wait(
     async () =>
       (await (await see(browser.driver, By.css('.console .spoken'))).getAttribute('textContent'))?.includes(words),
-    10_000,
+    WAIT_MS,
     `the console: ${words}`,
   )
 
@@ -97,7 +98,7 @@ describe('a network', () => {
     // It is there for the keyboard, and not to be seen.
     const terminal = await driver.wait(
       async () => (await driver.findElements(By.css('[data-console] textarea')))[0],
-      10_000,
+      WAIT_MS,
     )
     await driver.executeScript('arguments[0].focus()', terminal)
     await keys('ping 10.44.20.11', Key.ENTER)
@@ -115,7 +116,7 @@ describe('a network', () => {
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'mended', 'passed')
-  }, 120_000)
+  })
 
   it('has no serious or critical violation, as a map and as a list', async () => {
     const { driver } = browser
@@ -124,7 +125,7 @@ describe('a network', () => {
     await see(driver, text('10.44.10.1/24, 10.44.20.1/24'))
     expect(await violations(driver)).toEqual([])
     await press(driver, 'As a map')
-  }, 60_000)
+  })
 
   it('has its VLANs set by panel, port by port, and what is carried stands on the map', async () => {
     const { driver } = browser
@@ -154,7 +155,7 @@ describe('a network', () => {
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'trunk', 'passed')
-  }, 120_000)
+  })
 
   it('gets its addresses translated by console alone', async () => {
     const { driver } = browser
@@ -174,7 +175,7 @@ describe('a network', () => {
     await enter('connect 203.0.113.80 80')
     await console('203.0.113.80 answers on TCP port 80')
     await see(driver, text('10.44.10.11 becomes 198.51.100.10'))
-  }, 90_000)
+  })
 
   it('is filtered by panel: a rule that makes no sense is refused, and one that does lets the tills in', async () => {
     const { driver } = browser
@@ -191,7 +192,7 @@ describe('a network', () => {
     await press(driver, 'Check this step')
     await stepIs(driver, 'tills', 'passed')
     expect(await violations(driver)).toEqual([])
-  }, 90_000)
+  })
 
   it('takes settings from a file, and refuses one that makes no sense with its place and the reason', async () => {
     const { driver } = browser
@@ -216,7 +217,7 @@ describe('a network', () => {
     await see(driver, text('routing/routes/0.0.0.0/0/next-hop'))
     await press(driver, 'Forget')
     rmSync(folder, { recursive: true })
-  }, 60_000)
+  })
 
   it('finds a channel on the air that is free, and shows how loud it is', async () => {
     const { driver } = browser
@@ -236,7 +237,7 @@ describe('a network', () => {
     await press(driver, 'As a list')
     await see(driver, text('Sallowmere office, −49 dBm, 143.4 Mbit/s'))
     await press(driver, 'As a map')
-  }, 120_000)
+  })
 
   it('sends the same bits at the same moments in the browser as on the server', async () => {
     const bundled = await build({
@@ -252,14 +253,14 @@ describe('a network', () => {
     expect(found).toBe(digestOfRun())
     expect(found).toMatch(/^\d{3,} frames/)
     expect(found).toMatch('203.0.113.80 answers after')
-  }, 60_000)
+  })
 
   it('is handed in, and every point shows in the result', async () => {
     const { driver } = browser
     await handIn(driver)
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('23.00')
-  }, 60_000)
+  })
 
   it('is mended by panel: routes on the way back', async () => {
     const { driver } = browser
@@ -276,7 +277,7 @@ describe('a network', () => {
     await addRoute('10.44.20.0/24', '10.44.0.1')
     await press(driver, 'Apply')
     await stepIs(driver, 'tills', 'passed')
-  }, 60_000)
+  })
 
   it('takes a new desk by panel; what makes no sense is refused in words', async () => {
     const { driver } = browser
@@ -301,7 +302,7 @@ describe('a network', () => {
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'address', 'passed')
-  }, 90_000)
+  })
 
   it('is joined by the cable that fits: ends that agree, pairs that cross, and glass', async () => {
     const { driver } = browser
@@ -337,7 +338,7 @@ describe('a network', () => {
     await allSaved(driver)
     await press(driver, 'Check this step')
     await stepIs(driver, 'between', 'passed')
-  }, 120_000)
+  })
 
   it('says what happened, and when, to who keeps it', async () => {
     const { driver } = browser
@@ -368,5 +369,5 @@ describe('a network', () => {
     await press(driver, 'Check this step')
     await stepIs(driver, 'knocking', 'passed')
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-  }, 120_000)
+  })
 })

@@ -6,6 +6,7 @@ import type { Written } from '../support/client'
 import { logOf, sittingIdOf, wages } from '../support/log'
 import type { RunningServer } from '../support/server'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
@@ -53,13 +54,13 @@ describe('without a connection', () => {
     await post(wages('Wages worked, not paid'))
     await driver.wait(
       async () => (await body()).includes('The server can’t be reached. Your work is kept on this device'),
-      60_000,
+      WAIT_MS,
       'never said that the time is up',
     )
     await offline(driver, false)
     await driver.wait(
       async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
-      60_000,
+      WAIT_MS,
       'never ended',
     )
     await press(driver, 'See the result')
@@ -78,7 +79,7 @@ describe('without a connection', () => {
     await offline(driver, false)
     await driver.wait(
       async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
-      60_000,
+      WAIT_MS,
       'never ended',
     )
     expect((await logOf(server, id)).filter(({ status }) => status === 'late').length).toBeGreaterThan(0)

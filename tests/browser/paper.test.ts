@@ -23,6 +23,7 @@ import type { Written } from '../support/client'
 import { failing, totals, weekEndTasks } from '../support/paper'
 import type { RunningServer } from '../support/server'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
@@ -142,7 +143,7 @@ describe('the whole paper in the browser', () => {
     await entryPosted(driver)
     await driver.wait(
       async () => (await driver.findElements(By.xpath('//h1[normalize-space()="The time is up"]'))).length > 0,
-      60_000,
+      WAIT_MS,
       'the time never was up',
     )
     await press(driver, 'See the result')

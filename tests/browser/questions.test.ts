@@ -4,6 +4,7 @@ import { allSaved, handIn, startPaper, stepIs, tabTo, total, type as typed } fro
 import { By, Key, press, see, signIn, text } from '../support/browser'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
+import { WAIT_MS } from '../support/waiting'
 
 const { open, click, says, keys } = questionBench()
 const option = (id: string, value: string): By => question(id, `input[value="${value}"]`)
@@ -27,16 +28,16 @@ describe('questions', () => {
     await says('cable', 'one chosen')
     expect(await chosen('cable')).toEqual(['crossover'])
     await click(labelled('Undo in question 1'))
-    await driver.wait(async () => (await chosen('cable')).includes('straight'), 10_000)
+    await driver.wait(async () => (await chosen('cable')).includes('straight'), WAIT_MS)
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-  }, 60_000)
+  })
 
   it('are found again after a reload, and checked one by one: wrong, then right', async () => {
     const { driver } = open.browser
     await allSaved(driver)
     await driver.navigate().refresh()
     await see(driver, question('cable'))
-    await driver.wait(async () => (await chosen('cable')).includes('straight'), 10_000)
+    await driver.wait(async () => (await chosen('cable')).includes('straight'), WAIT_MS)
     await click(option('cable', 'straight'))
     await click(labelled('Check question 1'))
     await see(driver, text('Two ends of the same kind send on the same pairs.'))
@@ -45,7 +46,7 @@ describe('questions', () => {
     await click(labelled('Check question 1'))
     await stepIs(driver, 'cable', 'passed')
     await says('cable', 'right')
-  }, 60_000)
+  })
 
   it('are marked for coming back one by one, and the overview tells how far each is', async () => {
     const { driver } = open.browser
@@ -57,12 +58,12 @@ describe('questions', () => {
     await press(driver, 'Overview 0/1: tasks finished')
     const row = await see(driver, By.css('[data-part="neighbours"]'))
     // How far it is follows once what its kind says of it is there.
-    await expect.poll(() => row.getText(), { timeout: 10_000 }).toMatch(/1 of 2 chosen · come back$/)
+    await expect.poll(() => row.getText(), { timeout: WAIT_MS }).toMatch(/1 of 2 chosen · come back$/)
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
     await (await see(driver, By.css('[data-part="neighbours"] button'))).click()
     await click(labelled('Marked: come back to question 2'))
     await click(option('neighbours', 'a70'))
-  }, 60_000)
+  })
 
   it('take as many as they say, and refuse one more in words without taking any away', async () => {
     const { driver } = open.browser
@@ -78,7 +79,7 @@ describe('questions', () => {
     await allSaved(driver)
     await click(labelled('Check question 2'))
     await stepIs(driver, 'neighbours', 'passed')
-  }, 60_000)
+  })
 
   it('are answered by keyboard alone: a block cut and marked, an option, a line', async () => {
     const { driver } = open.browser
@@ -105,7 +106,7 @@ describe('questions', () => {
     await stepIs(driver, 'quarters', 'passed')
     await tabTo(driver, 'the fate', 'el.name === "fate"')
     await keys(Key.SPACE, Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN)
-    await driver.wait(async () => (await chosen('fate')).includes('told'), 10_000)
+    await driver.wait(async () => (await chosen('fate')).includes('told'), WAIT_MS)
     await tabTo(driver, 'the line', 'el.ariaLabel === "Line in the console of gate"')
     await typed(driver, 'put interfaces/p2/ipv4/adress 10.44.20.1/24')
     await says('line', '“adress”: expected address')
@@ -116,7 +117,7 @@ describe('questions', () => {
     await tabTo(driver, 'the check', 'el.ariaLabel === "Check question 6"')
     await keys(Key.ENTER)
     await stepIs(driver, 'line', 'passed')
-  }, 90_000)
+  })
 
   it('are judged at the end as they stand, partly where that is said, and every point shows', async () => {
     const { driver } = open.browser
@@ -128,5 +129,5 @@ describe('questions', () => {
     // 0.7 and 2; of the block 1 and 0.7; what becomes of the packet 2, the line 2, two of three 2.
     expect(await total(driver)).toBe('10.40')
     await see(driver, text('“gate drops it, and tells desk-1 that the network is unreachable” was chosen.'))
-  }, 60_000)
+  })
 })

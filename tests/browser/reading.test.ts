@@ -8,6 +8,7 @@ import { Client } from '../support/client'
 import { handsOn } from '../support/every-kind/hands'
 import { questionBench } from '../support/question-bench'
 import { question } from '../support/questions'
+import { WAIT_MS } from '../support/waiting'
 
 const bench = questionBench()
 const { open, click, keys, tabToLabel } = bench
@@ -45,7 +46,7 @@ beforeAll(async () => {
   // The browser that tests open is Chromium.
   await (driver as unknown as Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: VOICE })
   await signIn(driver, open.server.url, 'robin.tarn@sallowmere.test')
-}, 60_000)
+})
 
 describe('how pages look', () => {
   it('is chosen by whoever is signed in, and theirs on every device', async () => {
@@ -65,13 +66,13 @@ describe('how pages look', () => {
     // Another device has kept nothing of it.
     await driver.executeScript('localStorage.clear()')
     await driver.navigate().refresh()
-    await expect.poll(fontSize).toBe('20px')
+    await expect.poll(fontSize, { timeout: WAIT_MS }).toBe('20px')
     expect(await driver.executeScript('return document.documentElement.dataset.theme')).toBe('warm')
     await press(driver, 'Robin Tarn')
     await click(text('Look…'))
     for (const label of ['Day', 'Usual']) await choose(label)
     await press(driver, 'Done')
-  }, 60_000)
+  })
 })
 
 describe('a voice', () => {
@@ -80,7 +81,7 @@ describe('a voice', () => {
     await startPaper(driver, open.server.url, 'winter-mock', question('boats'), 'Start the clock')
     await press(driver, 'Read aloud')
     await see(driver, text('Text 1 of'))
-    await expect.poll(wordNow).toBe('office')
+    await expect.poll(wordNow, { timeout: WAIT_MS }).toBe('office')
     await press(driver, 'Pause')
     await see(driver, text('Pause in text 1 of'))
     expect(await wordNow()).toBe('')
@@ -89,21 +90,25 @@ describe('a voice', () => {
     expect(first!.text).toMatch(/^The office asks/)
     // It begins at the word at which it stopped, or at one after that.
     expect(first!.text.endsWith(second!.text) && second!.text.length < first!.text.length).toBe(true)
-  }, 60_000)
+  })
 
   it('is made faster and slower, which is kept, and reads from the text that is pressed', async () => {
     const { driver } = open.browser
     await press(driver, 'Faster')
-    await expect.poll(async () => (await spoken()).at(-1)?.rate).toBe(1.25)
+    await expect.poll(async () => (await spoken()).at(-1)?.rate, { timeout: WAIT_MS }).toBe(1.25)
     await click(question('left', 'h3 [data-text]'))
-    await expect.poll(async () => (await spoken()).at(-1)?.text).toBe('How much is left to the yard?')
+    await expect
+      .poll(async () => (await spoken()).at(-1)?.text, { timeout: WAIT_MS })
+      .toBe('How much is left to the yard?')
     await press(driver, 'Text before')
-    await expect.poll(async () => (await spoken()).at(-1)?.text).toMatch(/^And what does it cost the yard/)
+    await expect
+      .poll(async () => (await spoken()).at(-1)?.text, { timeout: WAIT_MS })
+      .toMatch(/^And what does it cost the yard/)
     await press(driver, 'Stop reading')
     await see(driver, By.xpath('//button[normalize-space()="Read aloud"]'))
     const client = await new Client(open.server.url).signIn('robin.tarn')
     await expect.poll(async () => (await client.as(looks, 'GET', '/api/me/looks')).speed).toBe(1.25)
-  }, 60_000)
+  })
 })
 
 describe('a drawing', () => {
@@ -136,7 +141,7 @@ describe('a drawing', () => {
     await press(driver, 'Protractor')
     await reads('90° between the arms')
     expect(await violations(driver, ['day', 'contrast'])).toEqual([])
-  }, 60_000)
+  })
 
   it('is enlarged, and says where it isn’t to scale', async () => {
     const { driver } = open.browser
@@ -153,7 +158,7 @@ describe('a drawing', () => {
       await see(driver, question(next))
     }
     await see(driver, text('Not to scale.'))
-  }, 60_000)
+  })
 })
 
 describe('aids of a person', () => {
@@ -181,5 +186,5 @@ describe('aids of a person', () => {
     await press(driver, 'Tray')
     await see(driver, By.xpath('//h3[.="Blocks of addresses"]'))
     expect(await driver.findElements(By.xpath('//h3[.="Calculator"]'))).toEqual([])
-  }, 60_000)
+  })
 })

@@ -4,6 +4,7 @@ import { By, Key, openBrowser, press, see, signIn, text } from '../support/brows
 import type { Browser, WebDriver } from '../support/browser'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 let server: RunningServer
 let trainee: Browser
@@ -28,7 +29,7 @@ const clockOf = async (driver: WebDriver): Promise<number> => {
   return minutes * 60 + seconds
 }
 const gone = (driver: WebDriver, css: string) =>
-  driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, 30_000, `still there: ${css}`)
+  driver.wait(async () => (await driver.findElements(By.css(css))).length === 0, WAIT_MS, `still there: ${css}`)
 
 /** Fills in an act's dialog and does it. */
 async function confirm(driver: WebDriver, fields: Record<string, string> = {}): Promise<void> {
@@ -71,7 +72,7 @@ describe('an exam in a room, seen from both sides', () => {
     await see(desk, By.css('[data-admitted]'))
     await desk.wait(
       async () => (await desk.findElements(By.css('[data-missing]'))).length === 0,
-      20_000,
+      WAIT_MS,
       'a gate never opened',
     )
     await press(desk, 'Start the clock')
@@ -88,7 +89,7 @@ describe('an exam in a room, seen from both sides', () => {
     await confirm(board, { reason: 'Fire drill' })
     const still = await see(desk, By.css('[data-stand-still]'))
     expect(await still.getText()).toContain('Fire drill')
-    await desk.wait(async () => !(await isHeld()), 5000, 'the brief could still be read')
+    await desk.wait(async () => !(await isHeld()), WAIT_MS, 'the brief could still be read')
     const stopped = await clockOf(desk)
     await desk.sleep(3000)
     expect(Math.abs((await clockOf(desk)) - stopped)).toBeLessThanOrEqual(1)
@@ -103,7 +104,7 @@ describe('an exam in a room, seen from both sides', () => {
     const before = await clockOf(desk)
     await press(board, 'Give time…')
     await confirm(board, { minutes: '7', reason: 'The printer broke' })
-    await desk.wait(async () => (await clockOf(desk)) > before + 380, 20_000, 'the time never came')
+    await desk.wait(async () => (await clockOf(desk)) > before + 380, WAIT_MS, 'the time never came')
 
     // Help, with the reference of the task, answered in place.
     await press(desk, 'Ask the invigilator')

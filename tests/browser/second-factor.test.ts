@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { allThemes, sideways, violations } from '../support/axe'
 import { By, Key, press, see, signIn, text } from '../support/browser'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser()
 
@@ -68,7 +69,7 @@ describe('a second factor', () => {
     await enter('slipway-64')
     await see(driver, By.id('code'))
     await clean()
-    await driver.wait(async () => (await driver.switchTo().activeElement().getAttribute('id')) === 'code', 5000)
+    await driver.wait(async () => (await driver.switchTo().activeElement().getAttribute('id')) === 'code', WAIT_MS)
     await type('code', `123 456${Key.ENTER}`)
     await see(driver, text('This code isn’t right, or was used before.'))
     await type('code', shown(secret, 30) + Key.ENTER)

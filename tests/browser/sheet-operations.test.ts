@@ -6,6 +6,7 @@ import { allSaved, chord, handIn, stepIs, total } from '../support/bench'
 import { violations } from '../support/axe'
 import { By, Key, press, see, text } from '../support/browser'
 import { sheetBench } from '../support/sheet'
+import { WAIT_MS } from '../support/waiting'
 
 const bench = sheetBench()
 
@@ -56,7 +57,7 @@ describe('forty quick operations', () => {
     await bench.hands.answer('#Rates!A3')
     await stepIs(driver, 'link', 'passed')
     await allSaved(driver)
-  }, 240_000)
+  })
 
   it('are handed in, and the work goes out as a file that the server has made', async () => {
     const { driver } = bench.browser
@@ -70,7 +71,7 @@ describe('forty quick operations', () => {
       fetch(href).then(async one => done([one.status, one.headers.get('content-type'), (await one.arrayBuffer()).byteLength]))`)
     expect([status, type]).toEqual([200, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'])
     expect(bytes).toBeGreaterThan(4000)
-  }, 60_000)
+  })
 })
 
 describe('cells that take only what makes sense', () => {
@@ -91,7 +92,7 @@ describe('cells that take only what makes sense', () => {
     await bench.hands.goTo('D6')
     await press(driver, 'rack')
     await bench.hands.shows('D6', 'rack')
-  }, 120_000)
+  })
 })
 
 describe('a chart', () => {
@@ -106,7 +107,7 @@ describe('a chart', () => {
     const before = await height()
     await bench.hands.goTo('F4')
     await bench.hands.keys('600', Key.ENTER)
-    await driver.wait(async () => (await height()) > before * 1.2, 10_000)
+    await driver.wait(async () => (await height()) > before * 1.2, WAIT_MS)
     await press(driver, 'Change')
     await bench.hands.answer('bars')
     await see(driver, By.css('svg[aria-label="Bars: Fees by berth"]'))
@@ -114,8 +115,8 @@ describe('a chart', () => {
     await chord(driver, Key.CONTROL, 'z')
     await see(driver, By.css('svg[aria-label="Columns: Fees by berth"]'))
     await press(driver, 'Take away')
-    await driver.wait(async () => (await driver.findElements(By.css('.charts svg'))).length === 0, 10_000)
-  }, 120_000)
+    await driver.wait(async () => (await driver.findElements(By.css('.charts svg'))).length === 0, WAIT_MS)
+  })
 
   it('and a form have no serious or critical violation', async () => {
     const { driver } = bench.browser
@@ -125,7 +126,7 @@ describe('a chart', () => {
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
     await bench.hands.keys(Key.ESCAPE)
     await allSaved(driver)
-  }, 120_000)
+  })
 })
 
 describe('a table', () => {
@@ -152,7 +153,7 @@ describe('a table', () => {
     await chord(driver, Key.CONTROL, 'z')
     await chord(driver, Key.CONTROL, 'z')
     await bench.hands.shows('I3', String(before))
-  }, 120_000)
+  })
 
   it('takes subtotals in, and gives them up again', async () => {
     await bench.hands.goTo('D4')
@@ -166,7 +167,7 @@ describe('a table', () => {
     await bench.hands.find('ungroup')
     await bench.hands.shows('D10', 'rack')
     await allSaved(bench.browser.driver)
-  }, 120_000)
+  })
 })
 
 describe('a CSV file', () => {
@@ -186,5 +187,5 @@ describe('a CSV file', () => {
     await bench.hands.shows('A26', '=1+1')
     await allSaved(driver)
     await rm(folder, { recursive: true })
-  }, 120_000)
+  })
 })

@@ -3,6 +3,7 @@ import { allSaved, chord, handIn, stepIs, total } from '../support/bench'
 import { violations } from '../support/axe'
 import { By, Key, press, see, text } from '../support/browser'
 import { sheetBench } from '../support/sheet'
+import { WAIT_MS } from '../support/waiting'
 
 const bench = sheetBench()
 
@@ -72,7 +73,7 @@ describe('the way to an operation', () => {
     await handIn(driver)
     await press(driver, 'See the result')
     expect(await total(driver)).toBe('12.00')
-  }, 180_000)
+  })
 
   it('a change that isn’t right spends a try and is taken back; looking is free', async () => {
     const { driver } = bench.browser
@@ -87,7 +88,7 @@ describe('the way to an operation', () => {
     await bench.hands.find('currency')
     await stepIs(driver, 'pounds', 'passed')
     await handIn(driver)
-  }, 120_000)
+  })
 })
 
 describe('working in the sheet', () => {
@@ -98,7 +99,7 @@ describe('working in the sheet', () => {
     await driver.wait(async () => {
       await bench.hands.keys(Key.TAB)
       return driver.executeScript<boolean>(`return document.activeElement?.classList.contains('cells') ?? false`)
-    }, 20_000)
+    })
     // From A1 to F3, to the last fee, and two rows on: the total.
     await bench.hands.keys(...Array<string>(2).fill(Key.ARROW_DOWN), ...Array<string>(5).fill(Key.ARROW_RIGHT))
     await bench.hands.cursorAt('F3')
@@ -116,7 +117,7 @@ describe('working in the sheet', () => {
       .keyUp(Key.SHIFT)
       .perform()
     const contents = await see(driver, By.css('[aria-label="Contents of the cell"]'))
-    await driver.wait(async () => (await contents.getAttribute('value')) === '=SUM(F4:F19', 10_000)
+    await driver.wait(async () => (await contents.getAttribute('value')) === '=SUM(F4:F19', WAIT_MS)
     await bench.hands.keys(Key.ENTER)
     await bench.hands.shows('F21', '5484.01')
     await chord(driver, Key.ALT, 'k')
@@ -135,7 +136,7 @@ describe('working in the sheet', () => {
     await bench.hands.shows('C21', '8.22')
     await chord(driver, Key.ALT, 'k')
     await stepIs(driver, 'length', 'passed')
-  }, 180_000)
+  })
 
   it('by mouse: a formula pointed to, drawn down, undone, and a wrong value by a right way named', async () => {
     const { driver } = bench.browser
@@ -164,7 +165,7 @@ describe('working in the sheet', () => {
     await bench.hands.shows('F5', '505.05')
     await press(driver, 'Check this step')
     await stepIs(driver, 'fees', 'passed')
-  }, 120_000)
+  })
 
   it('goes on in another task: a sort of whole rows, and copies by the clipboard', async () => {
     const { driver } = bench.browser
@@ -181,7 +182,7 @@ describe('working in the sheet', () => {
     await chord(driver, Key.CONTROL, 'z')
     await bench.hands.shows('H13', '')
     await allSaved(driver)
-  }, 120_000)
+  })
 
   it('has no serious or critical violation while a formula is typed and an operation is looked for', async () => {
     const { driver } = bench.browser
@@ -194,7 +195,7 @@ describe('working in the sheet', () => {
     await see(driver, By.css('#sheet-operations [role="option"]'))
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
     await bench.hands.keys(Key.ESCAPE)
-  }, 120_000)
+  })
 
   it('refuses what can’t be read, in words, and keeps what was typed', async () => {
     const { driver } = bench.browser
@@ -206,5 +207,5 @@ describe('working in the sheet', () => {
     )
     await bench.hands.keys(Key.ESCAPE)
     await bench.hands.shows('H4', '')
-  }, 60_000)
+  })
 })

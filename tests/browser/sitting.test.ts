@@ -6,6 +6,7 @@ import type { Written } from '../support/client'
 import { logOf, sittingIdOf, wages } from '../support/log'
 import type { RunningServer } from '../support/server'
 import { serverAndBrowser } from '../support/session'
+import { WAIT_MS } from '../support/waiting'
 
 const at = serverAndBrowser({ fresh: true })
 let server: RunningServer
@@ -89,13 +90,13 @@ describe('sections', () => {
     await see(driver, text('This section can’t be opened again.'))
     expect(await body()).toContain('0 of 1 step finished')
     await press(driver, 'Stay in this section')
-    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
+    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, WAIT_MS)
     await press(driver, 'Leave this section…')
     await (await see(driver, By.css('.p-dialog-footer button:last-child'))).click()
     await see(driver, By.xpath('//h1[contains(., "Rope")]'))
     await allSaved(driver)
     expect(await driver.findElements(By.xpath('//footer//button[normalize-space()="Tray"]'))).toHaveLength(0)
-    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, 5000)
+    await driver.wait(async () => (await driver.findElements(By.css('.p-dialog'))).length === 0, WAIT_MS)
     await press(driver, 'Overview 0/4: tasks finished')
     await see(driver, text('left, closed'))
     const closed = await driver.findElements(By.css('.side-panel tbody button[disabled]'))
@@ -118,7 +119,7 @@ describe('sections', () => {
     await stepIs(driver, 'purchase', 'passed')
     await driver.wait(
       async () => (await driver.findElements(By.xpath('//h1[contains(., "Rope")]'))).length > 0,
-      90_000,
+      WAIT_MS,
       'the next section never began',
     )
     await see(driver, text('The time of “Quick part” is up. “Calm part” has begun.'))
@@ -134,7 +135,7 @@ describe('sections', () => {
       ],
     })
     await checkStep(driver)
-    await driver.wait(async () => /Go on to the next step|Not right yet/.test(await body()), 15_000)
+    await driver.wait(async () => /Go on to the next step|Not right yet/.test(await body()), WAIT_MS)
   })
 })
 
@@ -168,7 +169,7 @@ describe('settling, signing, and what comes after', () => {
     await press(driver, 'Take a break: 10 min that stop the clock are left')
     await see(driver, text('Your break'))
     await press(driver, 'Go on working')
-    await driver.wait(async () => (await driver.findElements(By.css('[data-stand-still]'))).length === 0, 5000)
+    await driver.wait(async () => (await driver.findElements(By.css('[data-stand-still]'))).length === 0, WAIT_MS)
 
     await press(driver, 'Hand in…')
     await dialogReady(driver)

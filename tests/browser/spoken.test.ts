@@ -9,6 +9,7 @@ import { By, Key, see, signIn, text } from '../support/browser'
 import { Client } from '../support/client'
 import { questionBench } from '../support/question-bench'
 import { labelled, question } from '../support/questions'
+import { WAIT_MS } from '../support/waiting'
 
 const { open, click, says, keys, tabToLabel } = questionBench({ microphone: true })
 const PART = 'message'
@@ -31,7 +32,7 @@ async function played(): Promise<number> {
   const audio = await see(driver, By.css('audio'))
   await audio.sendKeys(Key.SPACE)
   const at = (): Promise<number> => driver.executeScript('return arguments[0].currentTime', audio)
-  await driver.wait(async () => (await at()) > 0.3, 10_000, 'never heard')
+  await driver.wait(async () => (await at()) > 0.3, WAIT_MS, 'never heard')
   await audio.sendKeys(Key.SPACE)
   return driver.executeScript('return arguments[0].duration', audio)
 }
@@ -62,7 +63,7 @@ describe('an answer that is spoken', () => {
     expect(duration).toBeGreaterThan(2)
     expect(duration).toBeLessThan(elapsed)
     expect(await violations(driver, allThemes)).toEqual([])
-  }, 90_000)
+  })
 
   it('is deleted, gone back to, deleted again, and recorded anew', async () => {
     const { driver } = open.browser
@@ -79,9 +80,9 @@ describe('an answer that is spoken', () => {
     await open.browser.driver.wait(
       async () =>
         /a recording of (0:0[4-9]|0:[1-5]\d|[1-9]:)/.test(await (await see(driver, question(PART))).getText()),
-      20_000,
+      WAIT_MS,
     )
-  }, 60_000)
+  })
 
   it('survives a reload in the middle: what was said until then is there', async () => {
     const { driver } = open.browser
@@ -95,7 +96,7 @@ describe('an answer that is spoken', () => {
     const { recordings } = await (await robin()).as(recordingsView, 'GET', `/api/sittings/${sittingId}/recordings`)
     expect(recordings).toHaveLength(2)
     expect(Math.abs(recordings[1]!.seconds - duration)).toBeLessThan(0.1)
-  }, 60_000)
+  })
 
   it('is handed in with its sitting and heard by the marker; what was deleted is gone', async () => {
     const { driver } = open.browser
@@ -115,7 +116,7 @@ describe('an answer that is spoken', () => {
     const trainer = await new Client(open.server.url).signIn('marit.feld')
     const part = await trainer.as(partToMark, 'GET', `/api/marking/${assignment}/winter-store/${PART}`)
     expect(part.answers.map(({ work }) => work?.answer)).toMatchObject([{ recording: second!.id }])
-  }, 60_000)
+  })
 
   it('of which nothing has arrived is told as that to the marker', async () => {
     const { driver } = open.browser
@@ -130,5 +131,5 @@ describe('an answer that is spoken', () => {
     await driver.get(`${open.server.url}/marking/${id}/winter-store/${PART}`)
     await see(driver, text('No sound of this recording has arrived.'))
     expect(await driver.findElements(By.css('audio'))).toEqual([])
-  }, 60_000)
+  })
 })

@@ -37,7 +37,7 @@ describe('a workbook of another program', () => {
     expect(await violations(driver)).toEqual([])
     await choose('berths.ods')
     await see(driver, text('What comes along'))
-  }, 60_000)
+  })
 
   it('that is broken, too large or none is refused in words, and the page goes on', async () => {
     const { bytes } = await writeXlsx(fullBook().workbook)
@@ -54,7 +54,7 @@ describe('a workbook of another program', () => {
     await refused('This is no zipped document.')
     await choose('berths.ods')
     await see(bench.browser.driver, text('What comes along'))
-  }, 60_000)
+  })
 })
 
 describe('what no sheet can take', () => {
@@ -107,5 +107,5 @@ describe('what no sheet can take', () => {
     await bench.hands.goTo('J9')
     await bench.hands.keys('=1+1', Key.ENTER)
     await bench.hands.shows('J9', '2')
-  }, 120_000)
+  })
 })

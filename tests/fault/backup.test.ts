@@ -8,6 +8,7 @@ import { load } from '../support/load'
 import { logOf } from '../support/log'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 const PEOPLE = ['isla.quay', 'devrim.aksu', 'piet.moor', 'wren.osier']
 const BACKUPS = 5
@@ -48,13 +49,13 @@ describe('a back-up', () => {
     const promised: string[][] = []
     for (let backup = 0; backup < BACKUPS; backup += 1) {
       const before = answered().length
-      await vi.waitFor(() => expect(answered().length).toBeGreaterThan(before + 10), { timeout: 15_000, interval: 5 })
+      await vi.waitFor(() => expect(answered().length).toBeGreaterThan(before + 10), { timeout: WAIT_MS, interval: 5 })
       promised.push(answered())
       const { code, said } = await run('backup', server.dataFile, '--to', folder)
       expect([code, said]).toEqual([0, expect.stringMatching(/\d+ sittings, \d+ events; schema 00/)])
       // Work went on meanwhile, and a second has passed: its name is its moment.
       expect(answered().length).toBeGreaterThan(promised.at(-1)!.length)
-      await vi.waitFor(async () => expect((await kept()).length).toBe(backup + 1))
+      await vi.waitFor(async () => expect((await kept()).length).toBe(backup + 1), WAIT_MS)
       await new Promise(done => setTimeout(done, 1000))
     }
     running = false
@@ -87,7 +88,7 @@ describe('a back-up', () => {
     expect((await client.submit(ids[0]!)).how).toBe('handed-in')
     // What was there before each restore is kept beside it.
     expect((await readdir(join(server.dataFile, '..'))).filter(name => name.includes('before-restore'))).not.toEqual([])
-  }, 120_000)
+  })
 
   it('keeps the newest, and restores nothing that isn’t whole', async () => {
     const before = await kept()

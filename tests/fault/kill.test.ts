@@ -5,6 +5,7 @@ import { load, LOADED } from '../support/load'
 import { logOf } from '../support/log'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 const KILLS = 20
 const PEOPLE = ['isla.quay', 'devrim.aksu', 'piet.moor', 'wren.osier']
@@ -27,7 +28,7 @@ describe('a server that is killed', () => {
     for (let kill = 0; kill < KILLS; kill += 1) {
       // On a slow machine as on a fast one the kill falls into the work, not into the start of the server.
       const before = answered()
-      await vi.waitFor(() => expect(answered()).toBeGreaterThan(before + 1), { timeout: 15_000, interval: 5 })
+      await vi.waitFor(() => expect(answered()).toBeGreaterThan(before + 1), { timeout: WAIT_MS, interval: 5 })
       await new Promise(done => setTimeout(done, (kill * 37) % 200))
       await server.kill()
       // Everything that was acknowledged by now must be on disk now.
@@ -76,7 +77,7 @@ describe('a server that is killed', () => {
       check('debt-gone-bad', 'write-off'),
     )
     expect(outcomes[1]?.verdict?.passed).toBe(true)
-  }, 400_000)
+  })
 
   it('ends a sitting that ran out meanwhile at its true deadline, with what was done', async () => {
     const client = await new Client(server.url).signIn('robin.tarn')
@@ -102,5 +103,5 @@ describe('a server that is killed', () => {
     expect(after).toMatchObject({ state: 'ended', how: 'time-up', endedAt: sitting.deadline })
     const result = await client.as(resultView, 'GET', `/api/sittings/${sitting.id}/result`)
     expect(result.score).toBe(4)
-  }, 90_000)
+  })
 })

@@ -85,7 +85,6 @@ describe('a disk that is full', () => {
         rmSync(disk!, { recursive: true, force: true })
       }
     },
-    120_000,
   )
 })
 
@@ -113,7 +112,7 @@ describe('a database that another program has locked', () => {
     } finally {
       await server.stop()
     }
-  }, 60_000)
+  })
 })
 
 describe('a client with no sense of order or time', () => {
@@ -151,5 +150,5 @@ describe('a client with no sense of order or time', () => {
     } finally {
       await server.stop()
     }
-  }, 90_000)
+  })
 })

@@ -1,8 +1,8 @@
 import { By, button, Key, press, see, text } from './browser'
 import type { WebDriver, WebElement } from './browser'
 import type { Written } from './client'
+import { WAIT_MS } from './waiting'
 
-const WAIT_MS = 30_000
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 
 /** A day as a trainee types it: 30 Oct 2026. */

@@ -6,11 +6,11 @@ import { Builder, By, error, Key, logging, Origin, until } from 'selenium-webdri
 import type { WebDriver, WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome'
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
+import { WAIT_MS } from './waiting'
 
 export { By, Key, Origin, until }
 export type { WebDriver, WebElement }
 
-const WAIT_MS = 30_000
 const POLL_MS = 30
 
 export interface Browser {
@@ -124,7 +124,7 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
         await element.click()
         return true
       }),
-    2 * WAIT_MS,
+    WAIT_MS,
     `never to be pressed: ${name}`,
   )
 }
@@ -135,7 +135,7 @@ export async function give(driver: WebDriver, locator: By, keys: string): Promis
     await (await see(driver, locator)).sendKeys(keys)
     return true
   }
-  await driver.wait(() => unlessReplaced(given), 2 * WAIT_MS, `never took what was typed: ${String(locator)}`)
+  await driver.wait(() => unlessReplaced(given), WAIT_MS, `never took what was typed: ${String(locator)}`)
 }
 
 /** Cuts the page off from the network, or connects it again. */

@@ -1,5 +1,6 @@
 import { By, see } from './browser'
 import type { Browser } from './browser'
+import { WAIT_MS } from './waiting'
 
 /** A question of the task that is open, or something inside of it. */
 export const question = (id: string, inside = ''): By => By.css(`[data-question="${id}"] ${inside}`)
@@ -11,7 +12,7 @@ export const onQuestions = (browser: () => Browser) => ({
   says: (id: string, words: string) =>
     browser().driver.wait(
       async () => (await (await see(browser().driver, question(id))).getText()).includes(words),
-      10_000,
+      WAIT_MS,
       `${id} says: ${words}`,
     ),
   keys: (...pressed: string[]) =>

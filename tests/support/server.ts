@@ -29,7 +29,7 @@ export const BEGINNING = 'ANVIL_TEST_BEGINNING'
 /** What makes a start another one than the first: other content, no demo. */
 const OTHERWISE = ['ANVIL_CONTENT', 'ANVIL_DEMO', 'ANVIL_DATA']
 
-const STARTS_WITHIN_MS = 60_000
+const STARTS_WITHIN_MS = 180_000
 
 async function freePort(): Promise<number> {
   return new Promise((found, failed) => {

@@ -4,6 +4,7 @@ import { By, Key, openBrowser, press, see, signIn } from './browser'
 import type { Browser, WebDriver, WebElement } from './browser'
 import { startServer } from './server'
 import type { RunningServer } from './server'
+import { WAIT_MS } from './waiting'
 
 const grid = By.css('[role="grid"] [data-row="3"]')
 const cell = (name: string): By => {
@@ -21,7 +22,7 @@ export function handsOn(driver: WebDriver) {
   const cursorAt = (name: string): Promise<unknown> =>
     driver.wait(
       async () => (await (await see(driver, By.css('input[aria-label="Cell"]'))).getAttribute('value')) === name,
-      10_000,
+      WAIT_MS,
       `the cursor at ${name}`,
     )
   return {
@@ -29,7 +30,7 @@ export function handsOn(driver: WebDriver) {
     cellNamed,
     cursorAt,
     shows: (name: string, shown: string): Promise<boolean> =>
-      driver.wait(async () => (await (await cellNamed(name)).getText()).trim() === shown, 10_000, `${name}: ${shown}`),
+      driver.wait(async () => (await (await cellNamed(name)).getText()).trim() === shown, WAIT_MS, `${name}: ${shown}`),
     /** Draws over cells, from one to another. */
     async draw(from: string, to: string): Promise<void> {
       const [first, last] = [await cellNamed(from), await cellNamed(to)]

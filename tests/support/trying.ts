@@ -8,6 +8,7 @@ import { everyKind } from './every-kind'
 import type { Gesture, KindTried } from './every-kind'
 import { questionBench } from './question-bench'
 import { labelled, question } from './questions'
+import { WAIT_MS } from './waiting'
 
 /** The tasks of “Try every kind” with the ids of their questions, in order. */
 const TASKS = ['try-choosing', 'try-writing', 'try-arranging', 'try-drawing']
@@ -30,7 +31,7 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
     await signIn(driver, open.server.url, 'robin.tarn@sallowmere.test')
     await startPaper(driver, open.server.url, 'try-kinds', question('one'), 'Begin')
     sittingId = /sittings\/([^/?]+)/.exec(await driver.getCurrentUrl())![1]!
-  }, 60_000)
+  })
 
   /** What the server has as the answer. */
   async function answerTo({ task, id }: KindTried): Promise<unknown> {
@@ -44,7 +45,7 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
   async function goes([act, answer]: Gesture, kind: KindTried): Promise<void> {
     await act()
     // What was typed or pulled is given on when the hands rest.
-    await expect.poll(() => answerTo(kind), { timeout: 10_000, interval: 150 }).toEqual(answer)
+    await expect.poll(() => answerTo(kind), { timeout: WAIT_MS, interval: 150 }).toEqual(answer)
   }
   /** Clears the answer, or goes back from that. */
   async function act(label: string): Promise<void> {
@@ -59,7 +60,7 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
       const [first] = kinds.filter(kind => kind.task === task)
       if (task !== TASKS[0]) await press(open.browser.driver, 'Next task')
       await see(open.browser.driver, question(first!.id))
-    }, 30_000)
+    })
 
     it.each(kinds.filter(kind => kind.task === task).map(kind => [kind.id, kind] as const))(
       '%s is answered, changed, cleared and gone back to',
@@ -74,9 +75,8 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
         expect(await answerTo(kind)).toBeUndefined()
         await act(`Undo in question ${number}`)
         if (by === 'pointer') await says(kind.id, answered)
-        await expect.poll(() => answerTo(kind), { timeout: 10_000 }).toEqual(second[1])
+        await expect.poll(() => answerTo(kind), { timeout: WAIT_MS }).toEqual(second[1])
       },
-      60_000,
     )
 
     it('all are found again after a reload', async () => {
@@ -85,10 +85,10 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
       for (const { id } of own) told.set(id, await statusOf(id))
       await open.browser.driver.navigate().refresh()
       for (const kind of own) {
-        await expect.poll(() => statusOf(kind.id), { timeout: 10_000 }).toBe(told.get(kind.id))
+        await expect.poll(() => statusOf(kind.id), { timeout: WAIT_MS }).toBe(told.get(kind.id))
         expect(await answerTo(kind)).toEqual((by === 'pointer' ? kind.pointer : kind.keys)[1][1])
       }
-    }, 60_000)
+    })
   })
 
   it('is judged as it was answered', async () => {
@@ -100,7 +100,7 @@ export function tryEveryKind(by: 'pointer' | 'keys'): void {
       // What a person marks waits.
       if (kind.keys[2] !== null) expect([kind.id, steps[at]!.points]).toEqual([kind.id, earned])
     }
-  }, 30_000)
+  })
 }
 
 /** Whether a button stands before what has the focus. */

@@ -3,6 +3,9 @@ import { settingsOf } from '../../../core/assignment/settings'
 import type { RoomAct, RoomChange } from '../../../core/wire/room'
 import { accrual, checkAccrual, later, refusalOf, World } from '../../testing/world'
 
+/** How long a busy machine may take, in ms. */
+const WAIT_MS = 60_000
+
 let world: World
 beforeEach(async () => {
   world = await World.open()
@@ -58,7 +61,7 @@ describe('the board', () => {
     expect(told).toEqual([])
     vi.advanceTimersByTime(1000)
     vi.useRealTimers()
-    await vi.waitFor(() => expect(told).toHaveLength(1))
+    await vi.waitFor(() => expect(told).toHaveLength(1), WAIT_MS)
     stop()
     expect(told[0]?.rows.map(({ key }) => key)).toEqual(['a isla'])
   })
@@ -71,7 +74,7 @@ describe('the board', () => {
       world.services.assigning.give(world.people.marit, { ...paper, people, settings: settingsOf({ room }) })
     await give(['isla'], 'Sheds')
     const { id } = await give(['piet'], 'Office')
-    await vi.waitFor(() => expect(told).toHaveLength(1), 20_000)
+    await vi.waitFor(() => expect(told).toHaveLength(1), WAIT_MS)
     stop()
     expect(told[0]?.rows).toMatchObject([{ key: `${id} piet`, state: 'not-here' }])
   })

@@ -5,14 +5,7 @@ import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 import tseslint from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
-
-/**
- * The floors of core/, from the ground up: a floor imports those below it and never one above. See
- * docs/architecture.md.
- */
-const floors = ['time', 'tools', 'paper', 'assignment', 'marking', 'sitting', 'skills', 'people', 'wire', 'room']
-/** The content proof stands on marking and what carries it; nothing else in core/ needs it, and it needs no sitting. */
-const belowProof = floors.slice(0, floors.indexOf('marking') + 1)
+import { belowProof, floors, toolFolders } from './scripts/floors.mjs'
 
 const inCore = floor => `./core/${floor}`
 const floorZones = [
@@ -57,7 +50,23 @@ const folderZones = [
   { target: './server/api', from: ['./server/db', './server/content'], message: 'Handlers call services.' },
 ]
 
-const zones = [...floorZones, ...folderZones]
+/** Nothing outside a tool's two folders names the tool, but its line in each of the two registries. */
+const toolZones = toolFolders.map(tool => ({
+  target: [
+    './server/**/*',
+    './core/!(tools)/**/*',
+    './core/tools/!(registry).ts',
+    `./core/tools/!(${tool})/**/*`,
+    './app/!(components)/**/*',
+    './app/components/!(tools)/**/*',
+    './app/components/tools/!(screens).*',
+    `./app/components/tools/!(${tool})/**/*`,
+  ],
+  from: [`./core/tools/${tool}/**/*`, `./app/components/tools/${tool}/**/*`],
+  message: `Outside its folders nothing names the tool ${tool}: what is missing is a member of Tool (core/tools/tool.ts).`,
+}))
+
+const zones = [...floorZones, ...folderZones, ...toolZones]
 
 /** What core/ must not touch besides our own folders: the interface, the server, the file system, the clock, chance. */
 const impure = {
@@ -155,7 +164,10 @@ export default tseslint.config(
       'vue/max-len': ['error', { ...width, template: 120, ignoreHTMLTextContents: true }],
     },
   },
-  // A test may look at what is built on its floor.
-  { files: ['core/**/*.test.ts'], rules: { 'import-x/no-restricted-paths': ['error', { zones: folderZones }] } },
+  // A test may look at what is built on its floor, and at any tool.
+  {
+    files: ['**/*.{test,fixture}.ts', 'server/testing/**'],
+    rules: { 'import-x/no-restricted-paths': ['error', { zones: folderZones }] },
+  },
   { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
 )

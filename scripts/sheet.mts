@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
-import { UnreadableFile } from '../core/formats/workbook/archive'
-import { openWorkbook } from '../core/formats/workbook/opening'
+import { UnreadableFile } from '../core/tools/sheet/files/archive'
+import { openWorkbook } from '../core/tools/sheet/files/opening'
 
 /** Writes a workbook of another program as the setup of a task, and says what of it has no place here. */
 const [file = '', today = '2027-03-01'] = process.argv.slice(2)

@@ -1,4 +1,4 @@
-import { LAST_MOMENT } from '~~/core/time/moments'
+import { LAST_MOMENT } from '~~/core/ground/time/moments'
 import { useBenchStore } from '~/stores/bench'
 
 const WARNINGS_MIN = [5, 1]

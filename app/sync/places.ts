@@ -29,6 +29,8 @@ export interface WorkPlace {
   view(query: unknown): Promise<unknown>
   /** The same at once, where that can be had. */
   viewNow?(query: unknown): unknown
+  /** How far a step has come, in words, where its tool says so. */
+  progressNow?(step: string): string | null
 }
 
 async function onPage({ toolId, setup, packed, mark }: Opening): Promise<WorkPlace> {
@@ -46,6 +48,7 @@ async function onPage({ toolId, setup, packed, mark }: Opening): Promise<WorkPla
     },
     view: query => Promise.resolve(work.view(query)),
     viewNow: query => work.view(query),
+    progressNow: step => work.progress(step),
   }
 }
 

@@ -124,6 +124,11 @@ export class TaskWork {
     this.#rebase()
   }
 
+  /** How far a step has come, in words, where the tool says so. */
+  progress(step: string): string | null {
+    return this.tool.progress?.(this.#shown, step) ?? null
+  }
+
   view(query: unknown): unknown {
     return this.tool.view(this.#shown, query)
   }

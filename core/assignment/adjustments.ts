@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { aids, trayItem } from '../paper/schema'
 import type { SectionRules } from '../paper/schema'
-import { allowanceMs, later } from '../time/moments'
+import { allowanceMs, later } from '../ground/time/moments'
 
 const trayAids = ['calculator', 'time-value', 'subnets', 'notes'] as const
 /** What can be given to a person or taken from them, whatever a section says: aids in the work, and of the tray. */

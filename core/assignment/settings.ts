@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { paperRules, slug } from '../paper/schema'
 import type { Paper } from '../paper/schema'
-import { moment } from '../time/moments'
+import { moment } from '../ground/time/moments'
 
 /** Something that a trainee fills in before starting. */
 const detail = z.strictObject({

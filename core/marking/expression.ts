@@ -1,5 +1,5 @@
 import type { BigNumber } from 'mathjs'
-import { decimals } from './decimals'
+import { decimals } from '../ground/decimals'
 
 const isDecimal = (value: unknown): value is BigNumber =>
   typeof value === 'object' && value !== null && 'isBigNumber' in value && value.isBigNumber === true

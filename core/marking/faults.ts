@@ -1,42 +1,13 @@
-/** The kinds of mistake in words, as they recur in reports. An unknown kind is shown as it is. */
-const words: Record<string, string> = {
-  'not-posted': 'nothing was posted for it',
-  'wrong-account': 'wrong account',
-  'wrong-side': 'right accounts on the wrong side',
-  'wrong-amount': 'wrong amount',
-  'transposed-digits': 'digits changed places',
-  'misplaced-point': 'the point moved by a place',
-  'vat-not-split': 'VAT not split from the net amount',
-  'not-split': 'the whole amount on one account instead of split',
-  'wrong-date': 'wrong date',
-  'no-narration': 'narration missing or beside the point',
-  'not-reversed': 'the wrong entry was left standing',
-  'wrong-entry-reversed': 'another entry was reversed',
-  'not-linked': 'mirrored by hand instead of a linked reversal',
-  'other-entries': 'other entries left standing',
-  'several-entries': 'in several entries instead of one',
-  'left-empty': 'left empty',
-  'wrong-value': 'another value',
-  'error-value': 'an error in place of a value',
-  'text-for-number': 'text that looks like the number',
-  'typed-value': 'a typed value in place of a formula',
-  'does-not-follow': 'right now, but no longer when its inputs change',
-  'other-function': 'another function than asked for',
-  'name-not-used': 'the name isn’t used',
-  'number-in-formula': 'a number written into the formula',
-  'formula-differs': 'not the formula of its neighbours',
-  'wrong-format': 'shown in another way',
-  'panes-not-frozen': 'other rows or columns stay in sight',
-  'not-sorted': 'not in order',
-  'rows-torn': 'cells of different rows mixed',
-  'name-missing': 'no such name',
-  'name-covers-other': 'the name covers other cells',
-  'wrong-sheets': 'other sheets, or in another order',
-  'sheet-missing': 'a sheet is gone',
+import { toolsAtHand } from '../tools/registry'
+
+/** Kinds of mistake that several tools find. */
+const ofAny: Readonly<Record<string, string>> = {
   'changed-else': 'something else was changed',
   'not-begun': 'nothing was done for it',
 }
 
+/** A kind of mistake as reports say it, by the tools that are at hand; one that none of them names, as it is called. */
 export function faultInWords(fault: string): string {
-  return words[fault] ?? fault.replaceAll('-', ' ')
+  const words = [ofAny, ...toolsAtHand().map(({ faults = {} }) => faults)].find(names => Object.hasOwn(names, fault))
+  return words?.[fault] ?? fault.replaceAll('-', ' ')
 }

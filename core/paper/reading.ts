@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { picture, shape } from '../questions/picture'
+import { picture, shape } from '../ground/drawing/picture'
 
 const line = z.string().min(1).max(200)
 const words = z.string().min(1).max(1000)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { csvOf } from '../csv'
+import { csvOf } from '../ground/csv'
 import { MOST_ENTRIES, readRoster } from './roster'
 
 const faultsOf = (text: string): string[] => readRoster(text).faults.map(({ line, message }) => `${line}: ${message}`)

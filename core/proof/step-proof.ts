@@ -1,7 +1,7 @@
 import { contextOf, derivedChecks, judgeStep } from '../marking/judging'
 import type { StepJudged } from '../marking/judging'
 import type { Step } from '../paper/schema'
-import { numbersFrom } from '../random'
+import { numbersFrom } from '../ground/random'
 import type { JudgeContext } from '../tools/tool'
 import type { Mistake } from './mistakes'
 import { duplicates, played } from './ground'

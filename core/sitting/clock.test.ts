@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { counts, deadlineOf, extend, pause, resume, startClock, workedMs } from './clock'
-import { allowanceMs } from '../time/moments'
+import { allowanceMs } from '../ground/time/moments'
 
 const at = (minutes: number, seconds = 0): string =>
   new Date(Date.UTC(2026, 10, 24, 14, minutes, seconds)).toISOString()

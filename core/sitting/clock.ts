@@ -1,4 +1,4 @@
-import { iso, LAST_MOMENT, later, ms } from '../time/moments'
+import { iso, LAST_MOMENT, later, ms } from '../ground/time/moments'
 
 /** The time of a sitting. All moments are ISO 8601 in UTC, all lengths milliseconds. */
 export interface SittingClock {

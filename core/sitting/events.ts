@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ruleOverrides } from '../assignment/settings'
 import { systemCheckReport } from '../assignment/system-check'
-import { moment } from '../time/moments'
+import { moment } from '../ground/time/moments'
 import { textMark } from './text-marks'
 
 const clientId = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id of 1 to 64 letters, digits, hyphens and underscores')

@@ -1,4 +1,4 @@
-import { ms } from '../time/moments'
+import { ms } from '../ground/time/moments'
 import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import type { LoggedEvent } from './events'
 import { knowingElsewhere } from './elsewhere'

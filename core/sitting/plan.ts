@@ -5,10 +5,10 @@ import { tasksOf } from '../paper/schema'
 import type { Paper, PaperRules, SectionRules, Step, Task } from '../paper/schema'
 import { toolOf } from '../tools/registry'
 import type { AnyTool } from '../tools/tool'
-import { allowanceMs } from '../time/moments'
+import { allowanceMs } from '../ground/time/moments'
 import { strandsOf } from './strands'
 import type { ServerEvent } from './events'
-import { drawn, shuffled } from '../shuffle'
+import { drawn, shuffled } from '../ground/shuffle'
 
 /**
  * A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its

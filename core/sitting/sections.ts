@@ -1,5 +1,5 @@
 import { deadlineOf, isPaused, momentOfWork, resume, stoodMs, workedMs } from './clock'
-import { iso, ms } from '../time/moments'
+import { iso, ms } from '../ground/time/moments'
 import type { Plan } from './plan'
 import { stepInHand, withSection, withStep, withTask } from './progress'
 import type { SectionProgress, SittingState } from './progress'

@@ -36,6 +36,9 @@ export async function loadTools(ids: readonly string[] = toolIds): Promise<void>
   for (const id of new Set(ids)) await loadTool(id)
 }
 
+/** The tools that have been loaded so far. */
+export const toolsAtHand = (): AnyTool[] => [...loaded.values()]
+
 /** A tool that has been loaded. Throws a RangeError for one that hasn't. */
 export function toolOf(id: string): AnyTool {
   const tool = loaded.get(id)

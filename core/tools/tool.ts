@@ -94,6 +94,19 @@ export interface Proving<State, Op, Check> {
   following(ops: readonly Op[], derived: Check): readonly Op[] | null
 }
 
+/** A file of an open format. */
+export interface WorkFile {
+  /** As media types are written (RFC 6838). */
+  type: string
+  content: Uint8Array
+}
+
+/** What somebody did in a step, for whoever reads it: plain JSON that the tool's own screen for readers draws. */
+export interface ShownWork {
+  part: unknown
+  answer: unknown
+}
+
 /**
  * A simulated tool: a pure state machine.
  *
@@ -160,6 +173,31 @@ export interface Tool<State, Op, Setup, Check> {
   unpack(packed: unknown, start: State): State
   /** How the content proof varies solutions; without it, they are proved as they are written. */
   proving?: Proving<State, Op, Check>
+  /** The kinds of file that its work goes out as, by their ending, each with what writes it. */
+  files?: Readonly<Record<string, (state: State) => Promise<WorkFile>>>
+  /** What its checks call a kind of mistake, and what reports say of it: what isn't named is said as it is called. */
+  faults?: Readonly<Record<string, string>>
+  /**
+   * What was done in a step, for a light tool of which readers see each step by itself; null where there is no such
+   * step. The screen that draws it stands in app/components/tools/screens.ts.
+   */
+  shown?(state: State, step: string): ShownWork | null
+  /** How far a step has come, in a few words and without any judging: `2 of 3 chosen`. */
+  progress?(state: State, step: string): string | null
+  /** For a light tool in whose steps sound is recorded, which is kept beside the log. */
+  recording?: {
+    /** How many seconds and how many recordings a step takes; null where nothing is recorded. */
+    allowed(state: State, step: string): { seconds: number; recordings: number } | null
+    /** What the work stands on now; other recordings aren't kept beyond the end. */
+    used(state: State): readonly string[]
+  }
+  /**
+   * What content may have worked out where it is read: `{ $name: … }` becomes what the function of that name gives.
+   * Throws a RangeError, in words for the author, where that makes no sense.
+   */
+  content?: Readonly<Record<string, (given: unknown) => unknown>>
+  /** What takes back what was done since: how somebody who learns begins another try. Without it, they go on. */
+  takenBack?(state: State, before: State): readonly Op[]
   /**
    * What a screen asks to see, as plain JSON or as a part of the state that the screen only reads. Never
    * throws: what can't be asked gives null. A light tool may show the whole of its state.

@@ -1,4 +1,4 @@
-import { decimals } from '../marking/decimals'
+import { decimals } from '../ground/decimals'
 
 /** Only the four kinds of sum, brackets and per cent: no names, no powers, no functions. */
 const SUM = /^[\d\s.+\-*/()]+$/

@@ -3,7 +3,7 @@ import { adjustments } from '../assignment/adjustments'
 import { assignmentSettings } from '../assignment/settings'
 import { unitDocument } from '../assignment/units'
 import { paperRules } from '../paper/schema'
-import { moment as instant } from '../time/moments'
+import { moment as instant } from '../ground/time/moments'
 
 const moment = z.string()
 const id = z.string().max(60)

@@ -39,16 +39,16 @@ export type DeskTrainee = z.infer<typeof deskTrainee>
 export const deskView = z.strictObject({ parts: z.array(deskPart), trainees: z.array(deskTrainee) })
 export type DeskView = z.infer<typeof deskView>
 
-/** A question and the answer that was given to it; work of another tool is looked at in the result. */
-export const shownAnswer = z.strictObject({ part: z.unknown(), answer: z.unknown() })
+/** What was done in a step, of a tool that shows it by itself; other work is looked at in the result. */
+export const workShown = z.strictObject({ tool: z.string(), part: z.unknown(), answer: z.unknown() })
 
 export const answerToMark = z.strictObject({
   sittingId: z.string(),
   /** Null where names are hidden. */
   name: z.string().nullable(),
-  work: shownAnswer.nullable(),
+  work: workShown.nullable(),
   /** Where something is marked over all of a paper: every answer of it, in order. */
-  works: z.array(z.strictObject({ instruction: z.string(), work: shownAnswer })),
+  works: z.array(z.strictObject({ instruction: z.string(), work: workShown })),
   state: z.enum(deskStates),
   mine: givenMark.nullable(),
   /** The marks of others, once they may be seen. */
@@ -67,10 +67,10 @@ export const partToMark = z.strictObject({
   taskTitle: z.string(),
   instruction: z.string(),
   /** What whoever wrote the part would have answered. */
-  model: shownAnswer.nullable(),
+  model: workShown.nullable(),
   /** Answers with what they earn, to compare by. */
   samples: z.array(
-    z.strictObject({ name: z.string(), work: shownAnswer.nullable(), points: z.record(z.string(), points) }),
+    z.strictObject({ name: z.string(), work: workShown.nullable(), points: z.record(z.string(), points) }),
   ),
   markers: z.union([z.literal(1), z.literal(2)]),
   criteria: z.array(

@@ -1,5 +1,5 @@
 import type { PaceView } from './sitting'
-import { iso, ms } from '../time/moments'
+import { iso, ms } from '../ground/time/moments'
 
 type SectionPace = PaceView['sections'][number]
 

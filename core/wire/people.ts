@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { trade } from '../paper/schema'
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from '../people/passwords'
 import { role } from '../people/roles'
-import { moment } from '../time/moments'
+import { moment } from '../ground/time/moments'
 import { deviceWords } from './work'
 
 export const accountView = z.strictObject({

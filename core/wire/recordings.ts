@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { recordingId } from '../questions/spoken'
+import { recordingId } from '../ground/sound/recording'
 
 const slug = z.string().max(60)
 
-/** Which piece of which recording a body is. The body itself is a WAVE file: see core/sound. */
+/** Which piece of which recording a body is. The body itself is a WAVE file: see core/ground/sound. */
 export const pieceQuery = z.strictObject({
   task: slug,
   step: slug,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { givenMark } from '../marking/desk'
 import { howEnded } from '../sitting/events'
-import { shownAnswer } from './marking'
+import { workShown } from './marking'
 import { stepStatus } from './sitting'
 
 const points = z.number()
@@ -43,7 +43,7 @@ export const stepResultView = z.strictObject({
   /** What was answered, and what a person said to it, where a person marked it and that was released. */
   marked: z
     .strictObject({
-      work: shownAnswer.nullable(),
+      work: workShown.nullable(),
       given: givenMark,
       reply: z.string().nullable(),
       answered: z.string().nullable(),

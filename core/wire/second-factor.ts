@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { moment } from '../time/moments'
+import { moment } from '../ground/time/moments'
 
 /** Longer than any code, with blanks between its groups. */
 export const typedCode = z.string().trim().max(40)

@@ -5,7 +5,7 @@ import type { SittingState, StepProgress, TaskProgress } from '../sitting/progre
 import { pointsOfStep } from '../sitting/result'
 import { endsAt, sectionDeadline, sectionLeftMs, sectionOfTask } from '../sitting/sections'
 import type { Tried } from '../sitting/trying'
-import { iso, ms } from '../time/moments'
+import { iso, ms } from '../ground/time/moments'
 import type { PaceView, StepProgressView, StepView, TaskProgressView, TaskView, TaskWorkView, Verdict } from './sitting'
 
 /** Why what a task asks is held back: its section comes later, or the clock stands; null where it isn't. */

@@ -1,10 +1,8 @@
 import type { ClientEvent } from '../../core/sitting/events'
-import { allowanceMs } from '../../core/time/moments'
+import { allowanceMs } from '../../core/ground/time/moments'
 import { advance, begin } from '../../core/sitting/fold'
 import type { Plan } from '../../core/sitting/plan'
 import type { SittingState } from '../../core/sitting/progress'
-import { standingEntries } from '../../core/tools/ledger/journal'
-import type { LedgerState } from '../../core/tools/ledger/state'
 import type { DemoSitting } from './demo'
 
 /** An event with the seconds that pass before it. */
@@ -22,7 +20,7 @@ type Body =
 
 /**
  * The events of a played sitting: for each step the ops of what was tried, then a check. Before another
- * solution is tried, the entries of the last one are reversed, as someone who learns would do.
+ * solution is tried, what the last one left is taken back, as someone who learns would do.
  */
 export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Timed[] {
   const events: Timed[] = []
@@ -37,25 +35,18 @@ export function playOf(plan: Plan, played: DemoSitting, newId: () => string): Ti
     events.push({ afterSeconds, event: { id: newId(), ...body } })
     state = advance(plan, state, { ...body, at }).state
   }
-  /** The entries that stand in the books of a task; none where it is worked in another tool. */
-  const standing = (taskId: string): number[] => {
-    if (plan.task(taskId)?.tool.id !== 'ledger') return []
-    const work = state.tasks.find(({ id }) => id === taskId)?.work.state as LedgerState
-    return standingEntries(work).map(({ number }) => number)
-  }
+  const workOn = (taskId: string): unknown => state.tasks.find(({ id }) => id === taskId)?.work.state
 
   for (const [taskId, steps] of Object.entries(played.tasks)) {
-    const task = plan.task(taskId)?.task
-    if (!task) throw new RangeError(`The demo plays a task ${taskId} that the paper hasn't.`)
+    const { task, tool } = plan.task(taskId) ?? {}
+    if (!task || !tool) throw new RangeError(`The demo plays a task ${taskId} that the paper hasn't.`)
     put(5, { kind: 'open', taskId })
     for (const [stepId, tries] of Object.entries(steps)) {
       const step = task.steps.find(({ id }) => id === stepId)
       if (!step) throw new RangeError(`The demo plays a step ${taskId}/${stepId} that the paper hasn't.`)
-      const before = standing(taskId)
+      const before = workOn(taskId)
       for (const name of tries) {
-        for (const entry of standing(taskId).filter(number => !before.includes(number))) {
-          put(8, { kind: 'op', taskId, op: { type: 'entry.reverse', entry, date: '2026-10-31' } })
-        }
+        for (const op of tool.takenBack?.(workOn(taskId), before) ?? []) put(8, { kind: 'op', taskId, op })
         const named = [...step.traps, ...step.ways, ...step.samples].find(one => one.name === name)
         const ops = name === 'model' ? step.model : named?.ops
         if (!ops) throw new RangeError(`The step ${taskId}/${stepId} has no solution “${name}”.`)

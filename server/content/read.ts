@@ -5,10 +5,9 @@ import { z } from 'zod'
 import { paperFile, task, tasksOf } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
 import { provePaper, proveTask } from '../../core/proof/proof'
-import { loadTools } from '../../core/tools/registry'
+import { loadTools, toolsAtHand } from '../../core/tools/registry'
 import { proveTree, proveTrees, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
-import { FateError, keyOfFate } from './fates'
 import { merged } from './merging'
 
 export interface Content {
@@ -102,13 +101,22 @@ async function yamlFiles(folder: string): Promise<string[]> {
 /**
  * A YAML file with every `{ $file: path }` replaced by what that file holds; paths count from a content folder. With
  * `$with` beside it, what it holds is changed by that (see `merged`): what is read is whole, and doesn't tell what was.
- * A `{ $fate: … }` is replaced by the key that it comes to (see `keyOfFate`).
+ * What a tool works out for content, such as `{ $fate: … }`, is replaced by what it comes to (see `Tool.content`).
  */
 async function readYaml(file: string, folders: readonly string[]): Promise<unknown> {
   const text = await readFile(file, 'utf8').catch(() => {
     throw new ContentError(`There is no content file ${file}.`)
   })
   return include(parse(text, { merge: true }), folders)
+}
+
+function workedOut(work: (given: unknown) => unknown, given: unknown): unknown {
+  try {
+    return work(given)
+  } catch (error) {
+    if (error instanceof RangeError) throw new ContentError(error.message)
+    throw error
+  }
 }
 
 async function include(value: unknown, folders: readonly string[]): Promise<unknown> {
@@ -125,15 +133,9 @@ async function include(value: unknown, folders: readonly string[]): Promise<unkn
     }
     throw new ContentError(`No content folder holds ${path}.`)
   }
-  if ('$fate' in value) {
-    const fate = await include(value.$fate, folders)
-    try {
-      return keyOfFate(fate)
-    } catch (error) {
-      if (error instanceof FateError || error instanceof RangeError) throw new ContentError(error.message)
-      throw error
-    }
-  }
+  for (const { content = {} } of toolsAtHand())
+    for (const [name, work] of Object.entries(content))
+      if (`$${name}` in value) return workedOut(work, await include(Reflect.get(value, `$${name}`), folders))
   const entries = await Promise.all(
     Object.entries(value).map(async ([key, item]) => [key, await include(item, folders)] as const),
   )

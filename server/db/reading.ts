@@ -1,4 +1,4 @@
-import { FIRST_MOMENT, isInBounds, LAST_MOMENT, ms } from '../../core/time/moments'
+import { FIRST_MOMENT, isInBounds, LAST_MOMENT, ms } from '../../core/ground/time/moments'
 
 /** A row that couldn't be read as it should: where it is, and what about it. */
 export interface BadRow {

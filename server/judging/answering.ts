@@ -8,7 +8,7 @@ import { stateSetRight } from '../../core/sitting/setting-right'
 import { markAfter, UNTOUCHED } from '../../core/sitting/work'
 import type { WorkEntry } from '../../core/sitting/work'
 import { loadTool } from '../../core/tools/registry'
-import { fileOf } from './files'
+import { fileOf } from '../../core/tools/shown'
 import type { Question, Reply } from './asking'
 
 /** So many states of one piece of work are kept: where a try is taken back, it goes on from one before. */
@@ -94,7 +94,7 @@ export function answering(isFull: () => boolean = () => false) {
       case 'plain':
         return JSON.parse(JSON.stringify(state)) as unknown
       case 'file':
-        return fileOf(tool.id, state, request.kind)
+        return fileOf(tool, state, request.kind)
     }
   }
 

@@ -83,6 +83,15 @@ describe('steps in free order, with hints and a step for a marker', () => {
     expect(why!.criteria[0]!.found).toBe('Waits for a marker.')
   })
 
+  it('its work goes out as the files that its tool writes, and as no other', async () => {
+    const { tasks } = await trainee.as(resultView, 'GET', `/api/sittings/${id}/result`)
+    expect(tasks[0]!.files).toEqual(['csv'])
+    const file = await trainee.call('GET', `/api/sittings/${id}/work/fenders.csv`)
+    expect([file.status, file.text]).toEqual([200, 'fender,3\r\nwarp,2\r\nword,0'])
+    for (const kind of ['xlsx', 'constructor'])
+      expect((await trainee.call('GET', `/api/sittings/${id}/work/fenders.${kind}`)).status).toBe(404)
+  })
+
   it('what waits is no evidence, and the marks book tells it apart', async () => {
     const { trades } = await trainee.as(skillsView, 'GET', '/api/me/skills')
     const evidence = trades

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import type { Paper, Task } from '../../core/paper/schema'
-import { kindIds } from '../../core/questions'
+import { kindIds } from '../../core/tools/questions/kinds'
 import { readContent } from '../../server/content/read'
 import { check, Client, post } from '../support/client'
 import { failing, weekEndTasks } from '../support/paper'

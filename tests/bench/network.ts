@@ -1,4 +1,4 @@
-import { addressText, readAddress } from '../../core/tools/network/addresses'
+import { addressText, readAddress } from '../../core/ground/addresses/ipv4'
 import { judge, networkCheck } from '../../core/tools/network/checks'
 import { Network } from '../../core/tools/network/simulation/network'
 import { initial, networkSetup } from '../../core/tools/network/state'

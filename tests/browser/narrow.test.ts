@@ -1,6 +1,6 @@
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 import { describe, expect, it } from 'vitest'
-import { kindIds } from '../../core/questions'
+import { kindIds } from '../../core/tools/questions/kinds'
 import { questionsSetup } from '../../core/tools/questions/state'
 import { readContent } from '../../server/content/read'
 import { startPaper } from '../support/bench'

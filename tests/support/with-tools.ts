@@ -62,7 +62,7 @@ const tallyTask = {
       id: 'warps',
       instruction: 'Count the warps.',
       mode: 'handed-in',
-      criteria: [criterion('warps', { kind: 'counted', thing: 'warp', is: 2 })],
+      criteria: [criterion('warps', { kind: 'counted', thing: 'warp', is: { $sum: [1, 1] } })],
       model: [{ type: 'count', thing: 'warp', by: 2 }],
     },
     {

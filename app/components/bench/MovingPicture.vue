@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MovingFigure } from '~~/core/paper/reading'
-import PictureDrawn from '../questions/PictureDrawn.vue'
+import PictureDrawn from '../pictures/PictureDrawn.vue'
 
 /** A figure that moves: a slider goes through its pictures, or they are played one after the other. */
 const props = defineProps<{ figure: MovingFigure }>()

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { kindOf } from '~~/core/questions'
-import type { QuestionsState } from '~~/core/tools/questions/state'
 import type { StepView, TaskView } from '~~/core/wire/sitting'
 import { useBenchStore } from '~/stores/bench'
 
@@ -56,23 +54,16 @@ const first = computed(() =>
   ),
 )
 
-/** How far the answers of a task’s questions are, in words, by step; of one that isn’t open on this device none. */
-function answersOf({ id, tool }: TaskView): Readonly<Record<string, string>> {
-  const open = bench.openTasks.get(id)
-  if (tool !== 'questions' || !open || !visible.value) return {}
-  // The view of this tool is its own state.
-  const state = open.place.viewNow?.(null) as QuestionsState | undefined
-  const words = state?.parts.map(part => [part.id, kindOf(part).progress(part, state.answers[part.id] ?? null).words])
-  return Object.fromEntries(words ?? []) as Record<string, string>
-}
+/** How far a step has come, in words; of a task that isn’t open on this device nothing. */
+const progressOf = ({ id }: TaskView, step: StepView): string | null =>
+  visible.value ? (bench.openTasks.get(id)?.place.progressNow?.(step.id) ?? null) : null
 /** The steps of tasks that are taken in any order, each with its state in words. */
 const parts = computed(() => {
   const free = bench.tasks.filter(({ order }) => order === 'free')
   return new Map(
     free.map(task => {
-      const answers = answersOf(task)
-      const wordsOf = ({ id, status }: StepView): string =>
-        stepStateWords[status] ?? answers[id] ?? (task.opened ? 'open' : 'not opened')
+      const wordsOf = (step: StepView): string =>
+        stepStateWords[step.status] ?? progressOf(task, step) ?? (task.opened ? 'open' : 'not opened')
       return [task.id, task.steps.map((step, at) => ({ step, number: at + 1, words: wordsOf(step) }))]
     }),
   )

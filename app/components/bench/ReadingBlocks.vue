@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reading } from '~~/core/paper/reading'
-import PictureAids from '../questions/PictureAids.vue'
-import PictureDrawn from '../questions/PictureDrawn.vue'
+import PictureAids from '../pictures/PictureAids.vue'
+import PictureDrawn from '../pictures/PictureDrawn.vue'
 import MovingPicture from './MovingPicture.vue'
 import ReadingChart from './ReadingChart.vue'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { addressText, maskOf, prefixText } from '~~/core/tools/network/addresses'
-import type { Prefix } from '~~/core/tools/network/addresses'
-import { bitsFor, equalParts, halved, otherHalf, readBlock, rejoined, roomOf } from '~~/core/tools/network/subnets'
+import { addressText, maskOf, prefixText } from '~~/core/ground/addresses/ipv4'
+import type { Prefix } from '~~/core/ground/addresses/ipv4'
+import { bitsFor, equalParts, halved, otherHalf, readBlock, rejoined, roomOf } from '~~/core/ground/addresses/subnets'
 
 /** Cuts a block of addresses into parts, equal or not, and shows what each has room for. Nobody marks it. */
 const props = defineProps<{ sittingId: string }>()

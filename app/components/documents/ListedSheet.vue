@@ -2,7 +2,7 @@
 import type { ListedDocument } from '~~/core/paper/documents'
 import { sumOf } from '~~/core/paper/documents/listed'
 import { penceOf } from '~~/core/paper/documents/shared'
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 
 /** Movements at the bank, or a schedule of other figures. */
 const props = defineProps<{ document: ListedDocument }>()

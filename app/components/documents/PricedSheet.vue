@@ -2,7 +2,7 @@
 import type { PricedDocument } from '~~/core/paper/documents'
 import { totalsOf } from '~~/core/paper/documents/priced'
 import { penceOf } from '~~/core/paper/documents/shared'
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 
 /** Goods or work at a price each, with the sums worked out. */
 const props = defineProps<{ document: PricedDocument }>()

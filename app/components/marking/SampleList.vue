@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PartToMark } from '~~/core/wire/marking'
-import AnswerShown from './AnswerShown.vue'
+import AnswerShown from '../tools/AnswerShown.vue'
 
 /** Answers with what they earn, to compare by: whoever wrote the part would have answered so. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { csvOf } from '~~/core/csv'
+import { csvOf } from '~~/core/ground/csv'
 import type { GivenPassword } from '~~/core/wire/people'
 
 /**

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StepResultView } from '~~/core/wire/result'
-import AnswerShown from '../marking/AnswerShown.vue'
+import AnswerShown from '../tools/AnswerShown.vue'
 
 /** What was answered to a step that a person marked, what they said to it, and what the trainee says to that. */
 const props = defineProps<{ marked: NonNullable<StepResultView['marked']>; canReply: boolean; sittingId: string }>()

@@ -13,6 +13,26 @@ const loaders: Record<string, Load> = {
   sheet: () => import('./sheet/SheetTool.vue'),
 }
 
+/**
+ * What draws the work of one step for readers, where a tool shows it by itself (`Tool.shown`). It takes `work`,
+ * `sittingId` where there is one, `remarks` on it, and `selectable`, where places of a text can be selected.
+ */
+const readers: Record<string, Load> = {
+  questions: () => import('./questions/QuestionAnswered.vue'),
+}
+
+/** What a tool makes of files of other programs, for whoever writes tasks. */
+const makers: Record<string, Load> = {
+  sheet: () => import('./sheet/WorkbookReader.vue'),
+}
+
+const madeOf = (loads: Record<string, Load>): ReadonlyMap<string, Component> =>
+  new Map(Object.entries(loads).map(([tool, load]) => [tool, defineAsyncComponent(load)]))
+const [readersMade, makersMade] = [madeOf(readers), madeOf(makers)]
+
+export const readerOf = (tool: string): Component | null => readersMade.get(tool) ?? null
+export const fileMakers = (): Component[] => [...makersMade.values()]
+
 /** Starts to load a tool's screen, and gives it back as a component that shows when it is there. */
 export function screenOf(tool: string): Component | null {
   const load = loaders[tool]

@@ -1,4 +1,4 @@
-import { LARGEST_AMOUNT } from './amount'
+import { LARGEST_AMOUNT } from '../../ground/money'
 import { normalSide } from './state'
 import type { Account, Entry, LedgerState, Line, Side } from './state'
 

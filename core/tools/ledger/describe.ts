@@ -1,4 +1,4 @@
-import { grouped, parseAmount } from './amount'
+import { grouped, parseAmount } from '../../ground/money'
 import { accountOf } from './journal'
 import type { LedgerOp } from './ops'
 import { dayInWords, entryName } from './state'

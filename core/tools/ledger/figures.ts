@@ -1,4 +1,4 @@
-import { decimal } from './amount'
+import { decimal } from '../../ground/money'
 import { balanceOf } from './balances'
 import { balanceUpTo } from './checks'
 import { ENTRIES, movedAhead } from './checks/sharing'

@@ -3,7 +3,9 @@ import { judge, ledgerCheck } from './checks'
 import type { LedgerCheck } from './checks'
 import { describe } from './describe'
 import { ENTRIES } from './checks/sharing'
+import { faults } from './faults'
 import { figure } from './figures'
+import { takenBack } from './taking-back'
 import { apply, effect, initial, ledgerOp } from './ops'
 import type { LedgerOp } from './ops'
 import { pack, unpack } from './packing'
@@ -28,6 +30,8 @@ export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
   setRight,
   figure,
   kept: [ENTRIES],
+  faults,
+  takenBack,
   proving,
   pack,
   unpack,

@@ -1,4 +1,4 @@
-import { parseAmount, grouped } from './amount'
+import { parseAmount, grouped } from '../../ground/money'
 import { accountOf } from './journal'
 import { day, dayInWords } from './state'
 import type { LedgerState, Line, WrittenEntry, WrittenLine } from './state'

@@ -1,6 +1,6 @@
-import { pick } from '../../random'
+import { pick } from '../../ground/random'
 import type { Proving, Random } from '../tool'
-import { amountOf, decimal } from './amount'
+import { amountOf, decimal } from '../../ground/money'
 import type { LedgerCheck } from './checks'
 import { variants } from './checks/expected'
 import { checksOf } from './checks/sharing'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Pence } from './amount'
+import type { Pence } from '../../ground/money'
 
 export const side = z.enum(['debit', 'credit'])
 export type Side = z.infer<typeof side>

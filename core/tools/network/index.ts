@@ -1,6 +1,7 @@
 import type { Tool } from '../tool'
 import { judge, networkCheck } from './checks'
 import type { NetworkCheck } from './checks'
+import { content } from './content'
 import { describe } from './describe'
 import { apply, effect, networkOp } from './ops'
 import type { NetworkOp } from './ops'
@@ -25,6 +26,7 @@ export const network: Tool<NetworkState, NetworkOp, NetworkSetup, NetworkCheck> 
   judge,
   carry: (_, to) => to,
   figure: () => null,
+  content,
   proving,
   pack,
   unpack,

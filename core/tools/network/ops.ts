@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Applied } from '../tool'
-import { readAddress6 } from './addresses6'
+import { readAddress6 } from '../../ground/addresses/ipv6'
 import { isName } from './names'
 import { contradiction } from './settings/checking'
 import { matchPath } from './settings/paths'

@@ -1,5 +1,5 @@
-import { addressText, hardwareText } from './addresses'
-import { address6Text, isLinkLocal } from './addresses6'
+import { addressText, hardwareText } from '../../ground/addresses/ipv4'
+import { address6Text, isLinkLocal } from '../../ground/addresses/ipv6'
 import { runOf } from './running'
 import { publicKeyOf } from './settings/keys'
 import { settingKinds } from './settings/kinds'

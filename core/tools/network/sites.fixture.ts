@@ -1,5 +1,5 @@
 import { apply, networkOp } from './ops'
-import { addressText } from './addresses'
+import { addressText } from '../../ground/addresses/ipv4'
 import { runOf, started } from './running'
 import type { Answer } from './simulation/asking'
 import type { Device } from './site'

@@ -1,4 +1,4 @@
-import { kindOf } from '../../questions'
+import { kindOf } from './kinds'
 import type { QuestionsOp } from './ops'
 import { partNamed } from './state'
 import type { QuestionsState } from './state'

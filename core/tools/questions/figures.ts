@@ -1,6 +1,6 @@
-import { readingOf } from '../../questions/number'
-import type { NumberAnswer } from '../../questions/number'
-import { plainText } from '../../questions/scale'
+import { readingOf } from './kinds/number'
+import type { NumberAnswer } from './kinds/number'
+import { plainText } from './answers/scale'
 import { answerTo, partNamed } from './state'
 import type { QuestionsState } from './state'
 

@@ -1,5 +1,5 @@
-import { key, kindOf, kindsIn, loadKinds } from '../../questions'
-import type { Key, Part } from '../../questions'
+import { key, kindOf, kindsIn, loadKinds } from './kinds'
+import type { Key, Part } from './kinds'
 import type { Tool } from '../tool'
 import { judge } from './checks'
 import { figureOf } from './figures'
@@ -8,6 +8,8 @@ import { answered, apply, questionsOp } from './ops'
 import type { QuestionsOp } from './ops'
 import { pack, unpack } from './packing'
 import { proving } from './proving'
+import { allowed, used } from './recording'
+import { progress, shown } from './shown'
 import { answerTo, initial, questionsSetup } from './state'
 import type { QuestionsSetup, QuestionsState } from './state'
 
@@ -40,6 +42,9 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
     const arranged = parts.map((part, at) => (kindOf(part).arranged?.(part, seed + at) ?? part) as Part)
     return arranged.some((part, at) => part !== parts[at]) ? { ...others, parts: arranged } : null
   },
+  shown,
+  progress,
+  recording: { allowed, used },
   proving,
   pack,
   unpack,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { kindOf } from '../../questions'
+import { kindOf } from './kinds'
 import { partNamed } from './state'
 import type { QuestionsState } from './state'
 

@@ -1,4 +1,4 @@
-import type { Key } from '../../questions'
+import type { Key } from './kinds'
 import type { Proving, Twisted } from '../tool'
 import type { QuestionsOp } from './ops'
 import type { QuestionsState } from './state'

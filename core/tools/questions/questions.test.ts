@@ -6,8 +6,8 @@ import { apply, questionsOp } from './ops'
 import type { QuestionsOp } from './ops'
 import { initial, questionsSetup } from './state'
 import type { QuestionsState } from './state'
-import { kindIds, kindOf } from '../../questions'
-import type { Key } from '../../questions'
+import { kindIds, kindOf } from './kinds'
+import type { Key } from './kinds'
 
 const named = (...ids: readonly string[]) => ids.map(id => ({ id, text: `option ${id}` }))
 const setup = questionsSetup.parse({
@@ -397,7 +397,7 @@ describe('kinds', () => {
   it('are loaded when a task needs them, and not before', async () => {
     vi.resetModules()
     const { loadCode, loadTool } = await import('../registry')
-    const { kindOf: kindAtHand } = await import('../../questions')
+    const { kindOf: kindAtHand } = await import('./kinds')
     await loadCode('questions')
     expect(() => kindAtHand({ kind: 'one-of' })).toThrow('The kind of question one-of isn’t at hand.')
     await loadTool('questions', { parts: setup.parts.slice(0, 3) })

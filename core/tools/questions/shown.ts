@@ -1,23 +1,16 @@
-import type { SpokenAnswer } from '../../questions/spoken'
+import type { ShownWork } from '../tool'
+import { kindOf } from './kinds'
 import { answerTo, partNamed } from './state'
 import type { QuestionsState } from './state'
 
-/** A question with the answer that was given to it, for whoever reads it; null for work of another tool. */
-export function asQuestion(toolId: string, work: unknown, step: string): { part: unknown; answer: unknown } | null {
-  if (toolId !== 'questions' || work === undefined || work === null) return null
-  // The work of a tool is its own state.
-  const state = work as QuestionsState
+/** A question with the answer that was given to it. */
+export function shown(state: QuestionsState, step: string): ShownWork | null {
   const part = partNamed(state, step)
   return part ? { part, answer: answerTo(state, step) } : null
 }
 
-/** The recordings that answers of a task stand on now; none for work of another tool. */
-export function recordingsAnswered(toolId: string, work: unknown): string[] {
-  if (toolId !== 'questions' || work === undefined) return []
-  const { parts, answers } = work as QuestionsState
-  return parts.flatMap(({ kind, id }) => {
-    // What the state holds was read by the kind’s own schema.
-    const answer = kind === 'spoken' ? (answers[id] as SpokenAnswer | undefined) : undefined
-    return answer && 'recording' in answer ? [answer.recording] : []
-  })
+/** How far an answer has come. The kind of the question has to be at hand. */
+export function progress(state: QuestionsState, step: string): string | null {
+  const part = partNamed(state, step)
+  return part ? kindOf(part).progress(part, answerTo(state, step)).words : null
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { kindOf, part } from '../../questions'
-import type { Part } from '../../questions'
+import { kindOf, part } from './kinds'
+import type { Part } from './kinds'
 
 /** The questions of a task: a part for each of its steps, called as that is. */
 export const questionsSetup = z.strictObject({

@@ -2,7 +2,9 @@ import type { Tool } from '../tool'
 import { judge, sheetCheck } from './checks'
 import type { SheetCheck } from './checks'
 import { describe } from './describe'
+import { faults } from './faults'
 import { figure } from './figures'
+import { files } from './files'
 import { apply, effect, sheetOp } from './ops'
 import type { SheetOp } from './ops'
 import { pack, unpack } from './packing'
@@ -28,6 +30,8 @@ export const sheet: Tool<SheetState, SheetOp, SheetToolSetup, SheetCheck> = {
   carry: (from, to) => ({ ...to, shown: Math.min(from.shown, to.workbook.sheets.length - 1) }),
   setRight,
   figure,
+  faults,
+  files,
   proving,
   pack,
   unpack,

@@ -1,4 +1,4 @@
-import { pick } from '../../random'
+import { pick } from '../../ground/random'
 import type { Proving, Random } from '../tool'
 import { placeIn } from './workbook/places'
 import type { SheetCheck } from './checks'

@@ -15,7 +15,7 @@ export async function up(db: Knex): Promise<void> {
     table.string('recording_id', 64).notNullable()
     table.integer('number').notNullable()
     table.integer('bytes').notNullable()
-    /** One byte for each sample: see core/sound. */
+    /** One byte for each sample: see core/ground/sound. */
     table.binary('sound').notNullable()
     table.primary(['sitting_id', 'recording_id', 'number'])
     table.foreign(['sitting_id', 'recording_id']).references(['sitting_id', 'id']).inTable('recordings')

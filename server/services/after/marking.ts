@@ -4,7 +4,7 @@ import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marki
 import { pointsInWords } from '../../../core/marking/points'
 import { isAbout } from '../../../core/paper/schema'
 import { played } from '../../../core/proof/ground'
-import { asQuestion } from '../../../core/tools/questions/shown'
+import { shownOf } from '../../../core/tools/shown'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
 import { resulting } from '../../../core/sitting/result'
@@ -119,7 +119,7 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
     return {
       sittingId: one.sitting.id,
       name: place.assignment.settings.namesHidden ? null : (named.get(one.sitting.personId)?.name ?? ''),
-      work: asQuestion(place.task.tool.id, work, place.step.step.id),
+      work: shownOf(place.task.tool, work, place.step.step.id),
       works: worksFor(place, one),
       state,
       mine,
@@ -141,7 +141,7 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
     return plan.tasks.flatMap(({ task, tool, steps }) => {
       const work = state.tasks.find(({ id }) => id === task.id)?.work.state
       return steps.flatMap(({ step }) => {
-        const shown = isAbout(strand, task.id, step.id) ? asQuestion(tool.id, work, step.id) : null
+        const shown = isAbout(strand, task.id, step.id) ? shownOf(tool, work, step.id) : null
         return shown && shown.answer !== null ? [{ instruction: step.instruction, work: shown }] : []
       })
     })
@@ -266,11 +266,11 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
         paperTitle: plan.paper.title,
         taskTitle: task.task.title,
         instruction: step.step.instruction,
-        model: asQuestion(task.tool.id, step.modelState(), stepId),
+        model: shownOf(task.tool, step.modelState(), stepId),
         samples: step.step.samples.map(({ name, ops, points }) => ({
           name,
           points,
-          work: asQuestion(task.tool.id, played(task.tool, task.start, ops).state, stepId),
+          work: shownOf(task.tool, played(task.tool, task.start, ops).state, stepId),
         })),
         markers: markersOf(assignment),
         criteria: step.step.criteria.map(({ id, label, feedback, levels = [] }, at) => ({

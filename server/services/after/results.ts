@@ -1,6 +1,6 @@
 import { deskKey, foldMarking } from '../../../core/marking/desk'
 import type { DeskEntry } from '../../../core/marking/desk'
-import { asQuestion } from '../../../core/tools/questions/shown'
+import { shownOf } from '../../../core/tools/shown'
 import { workedMs } from '../../../core/sitting/clock'
 import type { CriterionResult, StepResult } from '../../../core/sitting/result'
 import type { ResultView } from '../../../core/wire/result'
@@ -16,7 +16,6 @@ import type { PlanService } from '../sitting/plans'
 import { mayDo } from '../ground/permissions'
 import { notFound, Problem } from '../ground/problem'
 import { isReleased } from './release'
-import { fileKinds } from '../../judging/files'
 import type { JudgeService } from '../sitting/judging'
 import type { SittingService } from '../sitting/sittings'
 
@@ -75,7 +74,7 @@ export function resultService({ db, now }: Context, { plans, sittings: sittingSe
         waiting: result.waiting / 100,
         tasks: result.tasks.map(({ points, outOf, waiting, steps, ...task }) => ({
           ...task,
-          files: [...fileKinds(plan.tasks.find(one => one.task.id === task.id)?.tool.id ?? '')],
+          files: Object.keys(plan.task(task.id)?.tool.files ?? {}),
           score: points / 100,
           outOf: outOf / 100,
           waiting: waiting / 100,
@@ -146,9 +145,9 @@ export function resultService({ db, now }: Context, { plans, sittings: sittingSe
   ) {
     const { released, reply, answered } = foldMarking(said.get(deskKey(taskId, id)) ?? [])
     if (status !== 'marked' || !released) return {}
-    const tool = plan.task(taskId)?.tool.id ?? ''
+    const tool = plan.task(taskId)?.tool
     const work = state.tasks.find(task => task.id === taskId)?.work.state
-    return { marked: { work: asQuestion(tool, work, id), given: released, reply, answered } }
+    return { marked: { work: tool ? shownOf(tool, work, id) : null, given: released, reply, answered } }
   }
 
   function criterionView(criterion: CriterionResult, answers: boolean) {

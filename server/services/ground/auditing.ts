@@ -6,7 +6,7 @@ import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { roomPeopleIn, roomsIn } from '../../db/rooms'
 import type { Context } from './context'
-import { csvOf } from '../../../core/csv'
+import { csvOf } from '../../../core/ground/csv'
 
 const PAGE = 200
 

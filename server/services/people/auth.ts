@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import { whyNoPassword } from '../../../core/people/passwords'
-import { iso, ms } from '../../../core/time/moments'
+import { iso, ms } from '../../../core/ground/time/moments'
 import type { OwnSignIn } from '../../../core/wire/people'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'

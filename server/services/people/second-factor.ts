@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { generateSecret, generateURI, verifySync } from 'otplib'
-import { ms } from '../../../core/time/moments'
+import { ms } from '../../../core/ground/time/moments'
 import type { NewFactorView, SecondFactorView } from '../../../core/wire/second-factor'
 import type { Person } from '../../db/people'
 import { secondFactorsIn } from '../../db/second-factors'

@@ -1,7 +1,7 @@
 import { adjustmentsInWords, noAdjustments } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { isPaused } from '../../../core/sitting/clock'
-import { ms } from '../../../core/time/moments'
+import { ms } from '../../../core/ground/time/moments'
 import { endsAt, passTime } from '../../../core/sitting/sections'
 import type { RoomRow } from '../../../core/wire/room'
 import type { Assignment, Share } from '../../db/assignments'

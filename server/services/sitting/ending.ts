@@ -1,5 +1,5 @@
 import { isPaused } from '../../../core/sitting/clock'
-import { iso, LAST_MOMENT, ms } from '../../../core/time/moments'
+import { iso, LAST_MOMENT, ms } from '../../../core/ground/time/moments'
 import type { EventBody, HowEnded } from '../../../core/sitting/events'
 import { advance, advancing } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
@@ -8,7 +8,6 @@ import type { SittingState } from '../../../core/sitting/progress'
 import { endsAt, passTime } from '../../../core/sitting/sections'
 import { resulting } from '../../../core/sitting/result'
 import { evidenceFrom } from '../../../core/skills/evidence'
-import { recordingsAnswered } from '../../../core/tools/questions/shown'
 import { recordingsIn } from '../../db/recordings'
 import { sittingsIn } from '../../db/sittings'
 import type { StoredEvent } from '../../db/sittings'
@@ -88,7 +87,7 @@ export function sittingWriter({ db, newId, log }: Context, { live, notices, judg
     live.took(one, [event], state)
     if (!voided) await ends.keep(one, result)
     // What was deleted, and could be had back until now.
-    const used = state.tasks.flatMap(task => recordingsAnswered(one.plan.task(task.id)?.tool.id ?? '', task.work.state))
+    const used = state.tasks.flatMap(task => one.plan.task(task.id)?.tool.recording?.used(task.work.state) ?? [])
     await recordingsIn(db).keepOnly(id, used)
     one.sitting = {
       ...one.sitting,

@@ -10,8 +10,8 @@ import { AWAY, entriesSince, stateHere, UNTOUCHED } from '../../../core/sitting/
 import type { Work } from '../../../core/sitting/work'
 import type { Applied } from '../../../core/tools/tool'
 import type { Question, Request } from '../../judging/asking'
-import { fileOf } from '../../judging/files'
-import type { WorkFile } from '../../judging/files'
+import { fileOf } from '../../../core/tools/shown'
+import type { WorkFile } from '../../../core/tools/tool'
 import { TooDear } from '../../judging/pool'
 import type { Context } from '../ground/context'
 import { Problem } from '../ground/problem'
@@ -229,7 +229,7 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
 
     /** Work as a file of an open format; null where it doesn't go out as that. */
     async file(one: WhoseWork, taskPlan: TaskPlan, work: Work, kind: string): Promise<WorkFile | null> {
-      if (!threads || !taskPlan.tool.heavy) return fileOf(taskPlan.tool.id, stateHere(work), kind)
+      if (!threads || !taskPlan.tool.heavy) return fileOf(taskPlan.tool, stateHere(work), kind)
       return (await ask(one, taskPlan, work, { ask: 'file', kind }, WITHIN.check)) as WorkFile | null
     },
   }

@@ -1,5 +1,5 @@
 import { counts, isPaused } from '../../../core/sitting/clock'
-import { ms } from '../../../core/time/moments'
+import { ms } from '../../../core/ground/time/moments'
 import type { ClientEvent } from '../../../core/sitting/events'
 import { advancing } from '../../../core/sitting/fold'
 import { timeUpSince } from '../../../core/sitting/grace'

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { pieceOf, RATE } from '../../../core/sound/wave'
+import { pieceOf, RATE } from '../../../core/ground/sound/wave'
 import type { Person } from '../../db/people'
 import { World } from '../../testing/world'
 

@@ -1,8 +1,5 @@
-import type { SpokenPart } from '../../../core/questions/spoken'
-import { part as partSchema } from '../../../core/questions'
 import { isPaused } from '../../../core/sitting/clock'
-import { RATE, secondsOf, soundIn, waveOf } from '../../../core/sound/wave'
-import { asQuestion } from '../../../core/tools/questions/shown'
+import { RATE, secondsOf, soundIn, waveOf } from '../../../core/ground/sound/wave'
 import type { PieceQuery, RecordingsView } from '../../../core/wire/recordings'
 import { recordingsIn } from '../../db/recordings'
 import type { Recording } from '../../db/recordings'
@@ -24,11 +21,11 @@ export function recordingService(
 ) {
   const recordings = recordingsIn(db)
 
-  function spokenPart({ plan }: LiveSitting, taskId: string, stepId: string): SpokenPart {
+  function allowedIn({ plan }: LiveSitting, taskId: string, stepId: string): { seconds: number; recordings: number } {
     const task = plan.task(taskId)
-    const read = partSchema.safeParse(task && asQuestion(task.tool.id, task.start, stepId)?.part)
-    if (!read.success || read.data.kind !== 'spoken') throw notFound('question')
-    return read.data
+    const allowed = task?.tool.recording?.allowed(task.start, stepId)
+    if (!allowed) throw notFound('question')
+    return allowed
   }
 
   function refuse(one: LiveSitting, seat: string | undefined, at: string): void {
@@ -44,7 +41,7 @@ export function recordingService(
     const progress = one.state.tasks.find(({ id }) => id === task)?.steps.find(({ id }) => id === step)
     if (progress?.status !== 'open' || at >= deadlineAt(one, at))
       throw new Problem(409, 'closed', 'This question is closed. Nothing more can be recorded for it.')
-    const { recordings: most } = spokenPart(one, task, step)
+    const { recordings: most } = allowedIn(one, task, step)
     if (all.filter(({ taskId, stepId }) => taskId === task && stepId === step).length >= most)
       throw new Problem(409, 'enough-recordings', `${most} can be recorded here, and ${most} were.`)
   }
@@ -57,7 +54,7 @@ export function recordingService(
     async add(person: Person, id: string, query: PieceQuery, read: () => Promise<Buffer>): Promise<void> {
       const own = await live.find(id)
       if (own?.sitting.personId !== person.id) throw notFound('sitting')
-      spokenPart(own, query.task, query.step)
+      allowedIn(own, query.task, query.step)
       const sound = soundIn(await read())
       if (!sound)
         throw new Problem(415, 'no-sound', 'This is no sound of the kind that is taken here. Nothing of it was taken.')
@@ -65,7 +62,7 @@ export function recordingService(
         if (one?.sitting.personId !== person.id) throw notFound('sitting')
         const at = now()
         await writer.endIfOver(one, at)
-        const { most } = spokenPart(one, query.task, query.step)
+        const { seconds } = allowedIn(one, query.task, query.step)
         refuse(one, query.seat, at)
         const all = await recordings.of(id)
         const found = all.find(recording => recording.id === query.recording)
@@ -73,8 +70,8 @@ export function recordingService(
         if (found && query.number < found.pieces) return
         if (query.number !== (found?.pieces ?? 0))
           throw new Problem(422, 'gap', 'A piece before this one is missing. Nothing of it was taken.')
-        if ((found?.bytes ?? 0) + sound.length > (most + OVER_SECONDS) * RATE)
-          throw new Problem(413, 'too-long', `A recording may have ${most} seconds here. The rest was not taken.`)
+        if ((found?.bytes ?? 0) + sound.length > (seconds + OVER_SECONDS) * RATE)
+          throw new Problem(413, 'too-long', `A recording may have ${seconds} seconds here. The rest was not taken.`)
         if (!found) {
           refuseNew(one, all, query, at)
           await recordings.begin(id, { id: query.recording, taskId: query.task, stepId: query.step }, at)

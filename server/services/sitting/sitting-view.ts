@@ -1,6 +1,6 @@
 import { aidsFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
-import { iso, ms } from '../../../core/time/moments'
+import { iso, ms } from '../../../core/ground/time/moments'
 import { timeUpSince, toldUntil } from '../../../core/sitting/grace'
 import { isPaused } from '../../../core/sitting/clock'
 import { isAhead, passTime, sectionOfTask } from '../../../core/sitting/sections'

@@ -4,7 +4,7 @@ import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjus
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type { PaperRules, TrayItem } from '../../../core/paper/schema'
-import { later } from '../../../core/time/moments'
+import { later } from '../../../core/ground/time/moments'
 import type { Plan } from '../../../core/sitting/plan'
 import type { AssignmentView, CoverView, GatesView } from '../../../core/wire/work'
 import { assignmentsIn } from '../../db/assignments'

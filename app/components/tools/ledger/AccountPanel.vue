@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grouped, parseAmount } from '~~/core/tools/ledger/amount'
+import { grouped, parseAmount } from '~~/core/ground/money'
 import { postings } from '~~/core/tools/ledger/balances'
 import { accountOf } from '~~/core/tools/ledger/journal'
 import { entryName, normalSide } from '~~/core/tools/ledger/state'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 import { totalsOf } from '~~/core/tools/ledger/balances'
 import { normalSide } from '~~/core/tools/ledger/state'
 import type { Account, LedgerState } from '~~/core/tools/ledger/state'

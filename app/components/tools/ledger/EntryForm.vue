@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 import { accountOf } from '~~/core/tools/ledger/journal'
 import type { LedgerState, WrittenEntry } from '~~/core/tools/ledger/state'
+import { useEntryDraft } from './useEntryDraft'
 
 /** A new entry: typed line by line, with the running difference, posted when both sides agree. */
 const props = defineProps<{

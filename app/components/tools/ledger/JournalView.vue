@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 import { accountOf, entries, reversalOf } from '~~/core/tools/ledger/journal'
 import { entryName } from '~~/core/tools/ledger/state'
 import type { Entry, LedgerState } from '~~/core/tools/ledger/state'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grouped } from '~~/core/tools/ledger/amount'
+import { grouped } from '~~/core/ground/money'
 import { trialBalance } from '~~/core/tools/ledger/balances'
 import type { LedgerState } from '~~/core/tools/ledger/state'
 

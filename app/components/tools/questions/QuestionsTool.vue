@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { kindOf } from '~~/core/questions'
-import type { Part, Progress } from '~~/core/questions'
+import { kindOf } from '~~/core/tools/questions/kinds'
+import type { Part, Progress } from '~~/core/tools/questions/kinds'
 import type { QuestionsState } from '~~/core/tools/questions/state'
 import type { StepView, TaskView } from '~~/core/wire/sitting'
-import { drawingOf } from '~/components/questions/kinds'
+import { drawingOf } from '~/components/tools/questions/kinds'
 import { useBenchStore } from '~/stores/bench'
 import type { WorkOnTask } from '~/composables/useWork'
-import { speaking } from '~/components/questions/speaking'
+import { speaking } from '~/components/tools/questions/speaking'
 import { useRecordingsStore } from '~/stores/recordings'
 
 /** The questions of a task, each with its answer. What has the focus is the step in hand. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { UnreadableFile } from '~~/core/formats/workbook/archive'
-import { delimiters, encodings, readCsv } from '~~/core/formats/workbook/csv'
-import type { CsvChoices, CsvRead, Encoding } from '~~/core/formats/workbook/csv'
+import { UnreadableFile } from '~~/core/tools/sheet/files/archive'
+import { delimiters, encodings, readCsv } from '~~/core/tools/sheet/files/csv'
+import type { CsvChoices, CsvRead, Encoding } from '~~/core/tools/sheet/files/csv'
 
 /** A CSV file before it is put into cells: what it would become, and how it is read. */
 const props = defineProps<{ cell: string }>()

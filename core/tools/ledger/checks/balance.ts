@@ -1,5 +1,5 @@
 import type { Finding } from '../../tool'
-import { grouped, parseAmount } from '../amount'
+import { grouped, parseAmount } from '../../../ground/money'
 import { balanceOf } from '../balances'
 import type { Balance } from '../balances'
 import { accountOf } from '../journal'

@@ -1,5 +1,5 @@
-import { grouped } from '../amount'
-import type { Pence } from '../amount'
+import { grouped } from '../../../ground/money'
+import type { Pence } from '../../../ground/money'
 import { accountOf } from '../journal'
 import type { LedgerState } from '../state'
 import type { Nets } from './nets'

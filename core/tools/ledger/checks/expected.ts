@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { amountOf } from '../amount'
+import { amountOf } from '../../../ground/money'
 import { day, side } from '../state'
 import type { Line } from '../state'
 

@@ -1,5 +1,5 @@
 import type { Finding } from '../../tool'
-import { grouped } from '../amount'
+import { grouped } from '../../../ground/money'
 import { accountOf } from '../journal'
 import { dayInWords, entryName } from '../state'
 import type { Entry, LedgerState, Line } from '../state'

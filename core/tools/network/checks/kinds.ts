@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { addressSchema, prefixSchema } from '../addresses'
+import { addressSchema, prefixSchema } from '../../../ground/addresses/ipv4'
 import { RECORD_KINDS } from '../frames/dns'
 import { SEVERITIES } from '../frames/syslog'
 import { DUPLEXES } from '../settings/kinds/ethernet'

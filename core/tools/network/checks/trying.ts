@@ -1,5 +1,5 @@
 import type { Finding } from '../../tool'
-import { addressText, isIn, readAddress, readPrefix } from '../addresses'
+import { addressText, isIn, readAddress, readPrefix } from '../../../ground/addresses/ipv4'
 import { carriedBy, CARRIES, HEAD } from '../frames/ethernet'
 import { readPacket } from '../frames/ipv4'
 import { SEVERITIES } from '../frames/syslog'

@@ -1,5 +1,5 @@
-import { readAddress } from '../addresses'
-import { readAddress6 } from '../addresses6'
+import { readAddress } from '../../../ground/addresses/ipv4'
+import { readAddress6 } from '../../../ground/addresses/ipv6'
 import type { Ask } from '../state'
 import type { NetworkOp } from '../ops'
 import { RECORD_KINDS } from '../frames/dns'

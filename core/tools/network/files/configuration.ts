@@ -1,4 +1,4 @@
-import { readInterfaceAddress, addressText } from '../addresses'
+import { readInterfaceAddress, addressText } from '../../../ground/addresses/ipv4'
 import { BLACKHOLE } from '../settings/kinds/routes'
 import { settingKinds } from '../settings/kinds'
 import { interfacesIn, matchPath } from '../settings/paths'

@@ -1,4 +1,4 @@
-import { address6Text, readInterfaceAddress6 } from '../addresses6'
+import { address6Text, readInterfaceAddress6 } from '../../../ground/addresses/ipv6'
 import type { Settings } from '../settings/paths'
 import { told } from '../settings/told'
 import type { Device } from '../site'

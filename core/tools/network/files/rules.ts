@@ -1,4 +1,4 @@
-import { prefixText } from '../addresses'
+import { prefixText } from '../../../ground/addresses/ipv4'
 import { readRule, ruleText } from '../settings/rules'
 import type { Rule } from '../settings/rules'
 import { PROTOCOLS } from '../frames/ipv4'

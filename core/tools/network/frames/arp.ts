@@ -1,6 +1,6 @@
 import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
-import type { Address, HardwareAddress } from '../addresses'
+import type { Address, HardwareAddress } from '../../../ground/addresses/ipv4'
 import { CARRIES, readHardware, writeHardware } from './ethernet'
 
 /** Who has an address? (RFC 826, for Ethernet and IPv4.) */

@@ -1,4 +1,4 @@
-import type { HardwareAddress } from '../addresses'
+import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 import { HEAD, readHardware, writeFrame, writeHardware } from './ethernet'

@@ -1,4 +1,4 @@
-import type { Address, HardwareAddress } from '../addresses'
+import type { Address, HardwareAddress } from '../../../ground/addresses/ipv4'
 import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 import { readHardware, writeHardware } from './ethernet'

@@ -1,7 +1,7 @@
 import { CutShort, Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
-import type { Address } from '../addresses'
-import type { Address6 } from '../addresses6'
+import type { Address } from '../../../ground/addresses/ipv4'
+import type { Address6 } from '../../../ground/addresses/ipv6'
 import { address6At, writeAddress6 } from './ipv6'
 
 /** Kinds of records, by their numbers (RFC 1035, 3.2.2; RFC 3596). */

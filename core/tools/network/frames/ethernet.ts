@@ -2,7 +2,7 @@ import { Reader, wordAt } from '../bytes/reading'
 import { roomFor } from '../bytes/room'
 import { putWord } from '../bytes/writing'
 import type { Writer } from '../bytes/writing'
-import type { HardwareAddress } from '../addresses'
+import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 
 /** What a frame carries (IEEE 802, EtherTypes). */
 export const CARRIES = { ipv4: 0x0800, arp: 0x0806, vlan: 0x8100, ipv6: 0x86dd } as const

@@ -1,6 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addressText, hardwareText, isIn, maskOf, readAddress, readInterfaceAddress, readPrefix } from '../addresses'
+import {
+  addressText,
+  hardwareText,
+  isIn,
+  maskOf,
+  readAddress,
+  readInterfaceAddress,
+  readPrefix,
+} from '../../../ground/addresses/ipv4'
 import { checksum } from '../bytes/checksum'
 import { CutShort } from '../bytes/reading'
 import { readArp, writeArp } from './arp'

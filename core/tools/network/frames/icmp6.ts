@@ -1,7 +1,7 @@
 import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
-import type { HardwareAddress } from '../addresses'
-import type { Address6, Prefix6 } from '../addresses6'
+import type { HardwareAddress } from '../../../ground/addresses/ipv4'
+import type { Address6, Prefix6 } from '../../../ground/addresses/ipv6'
 import { readHardware, writeHardware } from './ethernet'
 import { address6At, checksum6, NEXT_HEADERS, writeAddress6 } from './ipv6'
 

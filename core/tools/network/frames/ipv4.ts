@@ -1,4 +1,4 @@
-import type { Address } from '../addresses'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { CutShort, wordAt } from '../bytes/reading'
 import { putWord } from '../bytes/writing'
 

@@ -1,7 +1,7 @@
 import { checksum } from '../bytes/checksum'
 import { CutShort, wordAt } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
-import type { Address6 } from '../addresses6'
+import type { Address6 } from '../../../ground/addresses/ipv6'
 
 /** What follows the head (IANA protocol numbers). */
 export const NEXT_HEADERS = { icmp6: 58 } as const

@@ -1,4 +1,4 @@
-import type { Address } from '../addresses'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { checksum } from '../bytes/checksum'
 import { Reader, wordAt } from '../bytes/reading'
 import { putWord, Writer } from '../bytes/writing'

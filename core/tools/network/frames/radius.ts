@@ -1,7 +1,7 @@
 import { md5 } from '@noble/hashes/legacy.js'
 import { CutShort, Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
-import type { Address } from '../addresses'
+import type { Address } from '../../../ground/addresses/ipv4'
 
 /** Asking a directory whether somebody may come in (RFC 2865). */
 export const DIRECTORY_PORT = 1812

@@ -1,5 +1,5 @@
-import { maskOf } from '../addresses'
-import type { Address, Prefix } from '../addresses'
+import { maskOf } from '../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../ground/addresses/ipv4'
 import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 

@@ -1,4 +1,4 @@
-import type { Address } from '../addresses'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { checksumBetween } from '../bytes/checksum'
 import { Reader } from '../bytes/reading'
 import { putWord, Writer } from '../bytes/writing'

@@ -1,7 +1,14 @@
-import { addressText, isIn, networkOf, prefixText, readAddress, readInterfaceAddress } from '../addresses'
-import type { Address, Prefix } from '../addresses'
-import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../addresses6'
-import type { Address6 } from '../addresses6'
+import {
+  addressText,
+  isIn,
+  networkOf,
+  prefixText,
+  readAddress,
+  readInterfaceAddress,
+} from '../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../ground/addresses/ipv4'
+import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../../../ground/addresses/ipv6'
+import type { Address6 } from '../../../ground/addresses/ipv6'
 import { fastestOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { channelOf, CHANNELS_IN_WORDS } from './bands'

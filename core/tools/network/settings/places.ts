@@ -1,5 +1,5 @@
-import { readAddress, readPrefix } from '../addresses'
-import { prefix6Text, readPrefix6 } from '../addresses6'
+import { readAddress, readPrefix } from '../../../ground/addresses/ipv4'
+import { prefix6Text, readPrefix6 } from '../../../ground/addresses/ipv6'
 import { fittedWith, forwards, hasBridge, isSwitch, mediumOf, portsOf, radiosOf } from '../site'
 import type { Device, Medium } from '../site'
 import { TRANSPORTS } from '../frames/ipv4'

@@ -1,5 +1,5 @@
-import { addressText, readAddress } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, readAddress } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 
 /** Addresses from one to another, both of them included. */
 export interface Range {

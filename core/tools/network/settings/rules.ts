@@ -1,5 +1,12 @@
-import { addressText, isIn, prefixText, readAddress, readInterfaceAddress, networkOf } from '../addresses'
-import type { Address, Prefix } from '../addresses'
+import {
+  addressText,
+  isIn,
+  prefixText,
+  readAddress,
+  readInterfaceAddress,
+  networkOf,
+} from '../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../ground/addresses/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import { isPort } from './numbers'
 

@@ -1,5 +1,5 @@
-import { ALL_HARDWARE, hardwareText, isGroup } from '../addresses'
-import type { HardwareAddress } from '../addresses'
+import { ALL_HARDWARE, hardwareText, isGroup } from '../../../ground/addresses/ipv4'
+import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 import { receiverOf, senderOf, tagged, tagOf, untagged } from '../frames/ethernet'
 import type { Link } from './node'
 

@@ -1,5 +1,5 @@
-import { addressText, readAddress } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, readAddress } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { delayOf, MOST_STRATUM, offsetOf, readTime, TIME_PORT, timeQuestion, writeTime } from '../frames/ntp'
 import type { TimePacket } from '../frames/ntp'
 import { clockText } from '../frames/syslog'

@@ -1,5 +1,5 @@
-import { addressText } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Packet } from '../frames/ipv4'
 import { FLAGS, readSegment, writeSegment } from '../frames/tcp'

@@ -1,4 +1,4 @@
-import type { Address } from '../addresses'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Packet } from '../frames/ipv4'
 import { readDatagram, writeDatagram } from '../frames/udp'

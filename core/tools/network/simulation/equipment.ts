@@ -1,5 +1,5 @@
-import { addressText, readAddress } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, readAddress } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { PORTS } from '../frames/dhcp'
 import type { Service } from '../settings/kinds/services'
 import type { Settings } from '../settings/paths'

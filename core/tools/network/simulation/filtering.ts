@@ -1,4 +1,4 @@
-import { addressText } from '../addresses'
+import { addressText } from '../../../ground/addresses/ipv4'
 import type { Packet } from '../frames/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Settings } from '../settings/paths'

@@ -1,5 +1,5 @@
-import { addressText, readAddress } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, readAddress } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { clockText, FACILITIES, isAsBad, LOG_PORT, readLog, writeLog } from '../frames/syslog'
 import type { LogMessage, Severity } from '../frames/syslog'
 import type { Settings } from '../settings/paths'

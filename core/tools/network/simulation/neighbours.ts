@@ -1,5 +1,5 @@
-import { addressText, ALL_HARDWARE, hardwareText } from '../addresses'
-import type { Address, HardwareAddress } from '../addresses'
+import { addressText, ALL_HARDWARE, hardwareText } from '../../../ground/addresses/ipv4'
+import type { Address, HardwareAddress } from '../../../ground/addresses/ipv4'
 import { readArp, writeArp } from '../frames/arp'
 import type { Arp } from '../frames/arp'
 import { CARRIES, writeFrame } from '../frames/ethernet'

@@ -1,4 +1,4 @@
-import type { HardwareAddress } from '../addresses'
+import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 
 /** In microseconds, as all times here. */
 export const SECOND_US = 1_000_000

@@ -1,5 +1,5 @@
-import { addressText, prefixText } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, prefixText } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { MOST_ENTRIES, NOWHERE, readRip, RIP_GROUP, RIP_PORT, writeRip } from '../frames/rip'
 import type { RipEntry } from '../frames/rip'
 import { networkAt } from '../settings/checking'

@@ -1,5 +1,5 @@
-import { addressText, isIn, prefixText } from '../addresses'
-import type { Address, Prefix } from '../addresses'
+import { addressText, isIn, prefixText } from '../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../ground/addresses/ipv4'
 
 /** How a route was come by, with how much it is preferred: of routes to the same prefix the smallest number holds. */
 export const PREFERENCES = { direct: 0, set: 10, ospf: 30, rip: 50, backup: 250 } as const

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { after, answered, applied, hostAt, lookup, made, ping, put, refusalOf, said, siteOf } from '../sites.fixture'
-import { addressText, hardwareText } from '../addresses'
+import { addressText, hardwareText } from '../../../ground/addresses/ipv4'
 import { hardwareOf } from '../site'
 import type { NetworkState } from '../state'
 import { started } from '../running'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isIn, networkOf } from '../addresses'
+import { isIn, networkOf } from '../../../ground/addresses/ipv4'
 import { runOf, started } from '../running'
 import { initial, networkSetup } from '../state'
 import type { NetworkState } from '../state'

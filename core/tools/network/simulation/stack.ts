@@ -7,8 +7,8 @@ import {
   isGroupAddress,
   isIn,
   prefixText,
-} from '../addresses'
-import type { Address, HardwareAddress } from '../addresses'
+} from '../../../ground/addresses/ipv4'
+import type { Address, HardwareAddress } from '../../../ground/addresses/ipv4'
 import { CutShort } from '../bytes/reading'
 import { carriedBy, CARRIES, frameFor, HEAD, receiverOf } from '../frames/ethernet'
 import { readIcmp, writeIcmp } from '../frames/icmp'

@@ -1,5 +1,5 @@
-import { addressText, readAddress } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText, readAddress } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import { hardwareOfGroup, readAdvertisement, VRRP_GROUP, VRRP_LIFE, writeAdvertisement } from '../frames/vrrp'
 import type { Settings } from '../settings/paths'

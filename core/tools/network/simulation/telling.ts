@@ -1,5 +1,5 @@
-import { addressText } from '../addresses'
-import type { Address } from '../addresses'
+import { addressText } from '../../../ground/addresses/ipv4'
+import type { Address } from '../../../ground/addresses/ipv4'
 import { readIcmp } from '../frames/icmp'
 import type { Icmp, Unreachable } from '../frames/icmp'
 import { PROTOCOLS } from '../frames/ipv4'

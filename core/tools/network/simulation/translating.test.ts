@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { after, answered, connect, hostAt, made, ping, said, siteOf } from '../sites.fixture'
 import { carriedBy, CARRIES, HEAD } from '../frames/ethernet'
 import { readPacket } from '../frames/ipv4'
-import { addressText } from '../addresses'
+import { addressText } from '../../../ground/addresses/ipv4'
 import { runOf } from '../running'
 import { Mappings } from './translating'
 

@@ -1,5 +1,5 @@
-import { addressText, isIn, readAddress, readPrefix } from '../addresses'
-import type { Address, Prefix } from '../addresses'
+import { addressText, isIn, readAddress, readPrefix } from '../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../ground/addresses/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Packet } from '../frames/ipv4'
 import { readEndpoint } from '../settings/kinds/translation'

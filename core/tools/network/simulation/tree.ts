@@ -1,4 +1,4 @@
-import { hardwareText } from '../addresses'
+import { hardwareText } from '../../../ground/addresses/ipv4'
 import { readTreeFrame, TIMES, writeTreeFrame } from '../frames/bpdu'
 import type { BridgeId, Role, TreeMessage } from '../frames/bpdu'
 import type { Settings } from '../settings/paths'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sheet } from '..'
-import { plainBook } from '../../../formats/workbook/books.fixture'
+import { plainBook } from '../files/books.fixture'
 import { workbookOf } from '../books.fixture'
 import { apply, sheetOp } from '.'
 import type { SheetState } from '../state'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { deskView } from '~~/core/wire/marking'
 import type { DeskTrainee } from '~~/core/wire/marking'
-import AnswerShown from '~/components/marking/AnswerShown.vue'
+import AnswerShown from '~/components/tools/AnswerShown.vue'
 import MarkerNotes from '~/components/marking/MarkerNotes.vue'
 import RubricForm from '~/components/marking/RubricForm.vue'
 import SampleList from '~/components/marking/SampleList.vue'

@@ -1,4 +1,10 @@
-import { address6Text, isForMany6, NO_ADDRESS, readAddress6, readInterfaceAddress6 } from '../../addresses6'
+import {
+  address6Text,
+  isForMany6,
+  NO_ADDRESS,
+  readAddress6,
+  readInterfaceAddress6,
+} from '../../../../ground/addresses/ipv6'
 import { everywhere, flag, onHosts, onRouters, written } from './kind'
 import type { SettingKind } from './kind'
 

@@ -1,4 +1,4 @@
-import { readAddress } from '../../addresses'
+import { readAddress } from '../../../../ground/addresses/ipv4'
 import { forwards, hasBridge, isSwitch } from '../../site'
 import type { Device } from '../../site'
 

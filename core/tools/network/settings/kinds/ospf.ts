@@ -1,4 +1,4 @@
-import { readAddress } from '../../addresses'
+import { readAddress } from '../../../../ground/addresses/ipv4'
 import { wholeNumber } from '../numbers'
 import { onRouters, oneOf, when } from './kind'
 import type { SettingKind } from './kind'

@@ -1,7 +1,7 @@
 import { wholeNumber } from '../numbers'
 import { everywhere, flag, when } from './kind'
 import type { SettingKind } from './kind'
-import { readInterfaceAddress } from '../../addresses'
+import { readInterfaceAddress } from '../../../../ground/addresses/ipv4'
 
 /** An address that a device can have: not its network nor its broadcast address, but where there are one or two. */
 function isHostAddress(text: string): boolean {

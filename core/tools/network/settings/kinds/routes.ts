@@ -1,7 +1,7 @@
 import { wholeNumber } from '../numbers'
 import { anAddress, everywhere, when } from './kind'
 import type { SettingKind } from './kind'
-import { readAddress } from '../../addresses'
+import { readAddress } from '../../../../ground/addresses/ipv4'
 
 /** Where packets go to be forgotten (RFC 8349, special next hop). */
 export const BLACKHOLE = 'blackhole'

@@ -1,4 +1,4 @@
-import { readAddress } from '../../addresses'
+import { readAddress } from '../../../../ground/addresses/ipv4'
 import { isPort } from '../numbers'
 import { onRouters, when, written } from './kind'
 import type { SettingKind } from './kind'

@@ -1,4 +1,4 @@
-import { addressText, hardwareText, readAddress } from '../../addresses'
+import { addressText, hardwareText, readAddress } from '../../../../ground/addresses/ipv4'
 import { md5 } from '@noble/hashes/legacy.js'
 import { DIRECTORY_PORT, readVerdict, writeRequest } from '../../frames/radius'
 import type { AccessRequest } from '../../frames/radius'

@@ -1,4 +1,4 @@
-import type { Address } from '../../addresses'
+import type { Address } from '../../../../ground/addresses/ipv4'
 import { answerText, opening, openingDatagram } from '../services/answering'
 import { heardWords } from '../telling'
 import type { Outcome as Connected } from '../connections'

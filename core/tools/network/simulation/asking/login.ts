@@ -1,4 +1,4 @@
-import type { Address } from '../../addresses'
+import type { Address } from '../../../../ground/addresses/ipv4'
 import { isWelcome, loginText, SHELL_PORT } from '../services/shell'
 import type { Login } from '../services/shell'
 import type { Asker, Outcome } from './asker'

@@ -1,5 +1,5 @@
-import { addressText } from '../../addresses'
-import { address6Text, readAddress6, reverse6 } from '../../addresses6'
+import { addressText } from '../../../../ground/addresses/ipv4'
+import { address6Text, readAddress6, reverse6 } from '../../../../ground/addresses/ipv6'
 import { NAME_PORT, readNameMessage, writeNameMessage } from '../../frames/dns'
 import type { Code, NameMessage, NameRecord, RecordKind } from '../../frames/dns'
 import { isName } from '../../names'

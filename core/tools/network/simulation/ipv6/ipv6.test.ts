@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { address6Text, readAddress6, readPrefix6 } from '../../addresses6'
+import { address6Text, readAddress6, readPrefix6 } from '../../../../ground/addresses/ipv6'
 import { readIcmp6, writeIcmp6 } from '../../frames/icmp6'
 import { readPacket6, writePacket6 } from '../../frames/ipv6'
 import { started } from '../../running'

@@ -1,5 +1,5 @@
-import { address6Text, isIn6, prefix6Text } from '../../addresses6'
-import type { Address6, Prefix6 } from '../../addresses6'
+import { address6Text, isIn6, prefix6Text } from '../../../../ground/addresses/ipv6'
+import type { Address6, Prefix6 } from '../../../../ground/addresses/ipv6'
 
 /** Where packets for a prefix go: straight out of an interface, or by another device. */
 export interface Route6 extends Prefix6 {

@@ -1,5 +1,5 @@
-import { hardwareText, isGroup } from '../../addresses'
-import type { HardwareAddress } from '../../addresses'
+import { hardwareText, isGroup } from '../../../../ground/addresses/ipv4'
+import type { HardwareAddress } from '../../../../ground/addresses/ipv4'
 import {
   address6Text,
   ALL_NODES,
@@ -14,8 +14,8 @@ import {
   NO_ADDRESS,
   prefix6Text,
   solicitedNode,
-} from '../../addresses6'
-import type { Address6, Prefix6 } from '../../addresses6'
+} from '../../../../ground/addresses/ipv6'
+import type { Address6, Prefix6 } from '../../../../ground/addresses/ipv6'
 import { CutShort } from '../../bytes/reading'
 import { CARRIES, HEAD, receiverOf, writeFrame } from '../../frames/ethernet'
 import { isNeighbourly, NEIGHBOURLY, readIcmp6, writeIcmp6 } from '../../frames/icmp6'

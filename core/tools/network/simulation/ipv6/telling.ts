@@ -1,5 +1,5 @@
-import { address6Text } from '../../addresses6'
-import type { Address6 } from '../../addresses6'
+import { address6Text } from '../../../../ground/addresses/ipv6'
+import type { Address6 } from '../../../../ground/addresses/ipv6'
 import type { Icmp6 } from '../../frames/icmp6'
 import { messageWords } from '../telling'
 

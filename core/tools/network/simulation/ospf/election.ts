@@ -1,4 +1,4 @@
-import type { Address } from '../../addresses'
+import type { Address } from '../../../../ground/addresses/ipv4'
 
 /** A router that could be the designated one of a network, with what it says of itself. */
 export interface Candidate {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { after, answered, applied, hostAt, learnedRoutes, made, ping, put, siteOf } from '../../sites.fixture'
-import { readAddress } from '../../addresses'
+import { readAddress } from '../../../../ground/addresses/ipv4'
 import type { LinkState } from '../../frames/ospf'
 import { readOspf, writeOspf } from '../../frames/ospf'
 import type { NetworkState } from '../../state'

@@ -1,5 +1,5 @@
-import { networkOf } from '../../addresses'
-import type { Address, Prefix } from '../../addresses'
+import { networkOf } from '../../../../ground/addresses/ipv4'
+import type { Address, Prefix } from '../../../../ground/addresses/ipv4'
 import type { LinkState } from '../../frames/ospf'
 
 type RouterState = Extract<LinkState, { type: 'router' }>

@@ -1,5 +1,5 @@
-import { addressText, maskOf, networkOf, readAddress } from '../../addresses'
-import type { Address } from '../../addresses'
+import { addressText, maskOf, networkOf, readAddress } from '../../../../ground/addresses/ipv4'
+import type { Address } from '../../../../ground/addresses/ipv4'
 import { readOspf, writeOspf } from '../../frames/ospf'
 import type { Description, Hello, LinkState, LinkStateKey, OspfPacket, RouterLink } from '../../frames/ospf'
 import { PROTOCOLS } from '../../frames/ipv4'

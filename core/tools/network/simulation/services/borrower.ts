@@ -1,5 +1,5 @@
-import { addressText } from '../../addresses'
-import type { Address, HardwareAddress } from '../../addresses'
+import { addressText } from '../../../../ground/addresses/ipv4'
+import type { Address, HardwareAddress } from '../../../../ground/addresses/ipv4'
 import { PORTS, readLending, writeLending } from '../../frames/dhcp'
 import type { Lending } from '../../frames/dhcp'
 import type { Datagrams, Received } from '../datagrams'

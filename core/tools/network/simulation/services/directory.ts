@@ -1,4 +1,4 @@
-import { addressText } from '../../addresses'
+import { addressText } from '../../../../ground/addresses/ipv4'
 import { DIRECTORY_PORT, readRequest, writeVerdict } from '../../frames/radius'
 import type { Settings } from '../../settings/paths'
 import { toldBy } from '../../settings/told'

@@ -1,5 +1,13 @@
-import { addressText, broadcastOf, hardwareText, isIn, prefixText, readAddress, readPrefix } from '../../addresses'
-import type { Address, HardwareAddress, Prefix } from '../../addresses'
+import {
+  addressText,
+  broadcastOf,
+  hardwareText,
+  isIn,
+  prefixText,
+  readAddress,
+  readPrefix,
+} from '../../../../ground/addresses/ipv4'
+import type { Address, HardwareAddress, Prefix } from '../../../../ground/addresses/ipv4'
 import { PORTS, readLending, writeLending } from '../../frames/dhcp'
 import type { Lending, MessageKind } from '../../frames/dhcp'
 import type { Settings } from '../../settings/paths'

@@ -1,0 +1,21 @@
+/** The kinds of mistake in words, as they recur in reports. */
+export const faults: Readonly<Record<string, string>> = {
+  'left-empty': 'left empty',
+  'wrong-value': 'another value',
+  'error-value': 'an error in place of a value',
+  'text-for-number': 'text that looks like the number',
+  'typed-value': 'a typed value in place of a formula',
+  'does-not-follow': 'right now, but no longer when its inputs change',
+  'other-function': 'another function than asked for',
+  'name-not-used': 'the name isn’t used',
+  'number-in-formula': 'a number written into the formula',
+  'formula-differs': 'not the formula of its neighbours',
+  'wrong-format': 'shown in another way',
+  'panes-not-frozen': 'other rows or columns stay in sight',
+  'not-sorted': 'not in order',
+  'rows-torn': 'cells of different rows mixed',
+  'name-missing': 'no such name',
+  'name-covers-other': 'the name covers other cells',
+  'wrong-sheets': 'other sheets, or in another order',
+  'sheet-missing': 'a sheet is gone',
+}

@@ -8,6 +8,20 @@ import { duplicates, noCounts } from './ground'
 import type { Ground, ProofCounts } from './ground'
 import { StepProof } from './step-proof'
 
+/**
+ * Raised with whatever makes a proof look for something else, in this folder or in core/marking: what was proved by
+ * another version is proved again. A tool's own share of it is its version.
+ */
+const PROOF_VERSION = 1
+
+/** What the proof of a task stands on, as text: the same text means the same proof. Its tool has been loaded. */
+export function proofStandsOn(task: Task, skillIds: ReadonlySet<string>): string {
+  const asked = new Set(task.steps.flatMap(({ criteria }) => criteria).flatMap(({ skills }) => skills))
+  const unknown = [...asked].filter(skill => !skillIds.has(skill)).sort()
+  const { id, version } = toolOf(task.tool)
+  return JSON.stringify([PROOF_VERSION, id, version, unknown, task])
+}
+
 export interface TaskProof {
   /** Everything that is wrong with the task, each a sentence; none means that it may ship. */
   faults: string[]

@@ -1,10 +1,11 @@
+import { createHash } from 'node:crypto'
 import { readFile, readdir } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { parse } from 'yaml'
 import { z } from 'zod'
 import { paperFile, task, tasksOf } from '../../core/paper/schema'
 import type { Paper, Task } from '../../core/paper/schema'
-import { provePaper, proveTask } from '../../core/proof/proof'
+import { proofStandsOn, provePaper, proveTask } from '../../core/proof/proof'
 import { loadTools, toolsAtHand } from '../../core/tools/registry'
 import { proveTree, proveTrees, skillTree, skillsOf } from '../../core/skills/tree'
 import type { SkillTree } from '../../core/skills/tree'
@@ -52,23 +53,51 @@ export function tasksIn({ papers }: Pick<Content, 'papers'>): Task[] {
  */
 const TWISTS_AT_START = 2
 
+/** The proofs of tasks that held before, by digest. */
+export interface EarlierProofs {
+  has(digest: string): boolean
+}
+
+/** What a look at the content found. */
+export interface ContentProof {
+  /** Of the skill trees, on which all papers stand. */
+  ofTrees: string[]
+  /** By the paper’s id; of a paper that may ship, none. */
+  ofPapers: Map<string, string[]>
+  /** The digests of the proofs that held now. */
+  held: string[]
+}
+
 /**
- * Every fault of the content, each a sentence; none means that it may ship. Whatever else the server does goes on
- * between one task and the next.
+ * Every fault of the content, each a sentence; what has none may ship. A task whose proof held before, and stands on
+ * the same, isn’t proved again. Whatever else the server does goes on between one task and the next.
  */
-export async function proveContent({ trees, papers }: Content): Promise<string[]> {
+export async function proveContent(
+  { trees, papers }: Content,
+  earlier: EarlierProofs = new Set(),
+): Promise<ContentProof> {
   const skills = new Set(trees.flatMap(skillsOf).map(({ id }) => id))
-  const faults = [
-    ...trees.flatMap(proveTree),
-    ...proveTrees(trees),
-    ...papers.flatMap(paper => provePaper(paper, skills)),
-  ]
+  const ofTasks = new Map<Task, string[]>()
+  const held: string[] = []
   for (const task of tasksIn({ papers })) {
-    faults.push(...proveTask(task, skills, TWISTS_AT_START).faults)
+    const digest = createHash('sha256').update(proofStandsOn(task, skills)).digest('hex')
+    const faults = earlier.has(digest) ? [] : proveTask(task, skills, TWISTS_AT_START).faults
+    ofTasks.set(task, faults)
+    if (faults.length === 0 && !earlier.has(digest)) held.push(digest)
     await new Promise(done => setImmediate(done))
   }
-  return faults
+  const ofPapers = papers.map(paper => {
+    const faults = tasksOf(paper).flatMap(task => ofTasks.get(task) ?? [])
+    // A paper is looked at as a whole once its tasks hold.
+    return [paper.id, faults.length > 0 ? faults : provePaper(paper, skills)] as const
+  })
+  return { ofTrees: [...trees.flatMap(proveTree), ...proveTrees(trees)], ofPapers: new Map(ofPapers), held }
 }
+
+/** All faults in a row. */
+export const faultsIn = ({ ofTrees, ofPapers }: ContentProof): string[] => [
+  ...new Set([...ofTrees, ...[...ofPapers.values()].flat()]),
+]
 
 /** Reads any one file of a content folder by a schema. Throws a ContentError where it doesn't fit. */
 export async function readAs<Schema extends z.ZodType>(

@@ -71,6 +71,30 @@ describe('a list', () => {
     for (const queries of Object.values(asked[0]!)) expect(queries).toBeLessThan(70)
   })
 
+  it('of one’s own asks as often with 40 papers as with 4, after a start too', async () => {
+    const { isla } = world.people
+    const own: Record<string, () => Promise<unknown>> = {
+      'My work': () => world.services.work.list(isla),
+      'what one has sat': () => world.services.results.past(isla),
+      'one’s skills': () => world.services.skills.report(isla),
+      'the marks book': () => world.services.marks.book(),
+    }
+    const asked: Record<string, number>[] = []
+    for (const count of [4, 36]) {
+      for (const at of Array.from({ length: count }, (_, at) => there + at)) {
+        // Each can be begun once the one before it is finished.
+        await world.give({ after: at === 0 ? null : `p-${at - 1}` }, { id: `p-${at}` })
+        await world.sit(at % 2 === 0 ? 'right' : 'wrong', `p-${at}`)
+      }
+      there += count
+      world.restart()
+      const counts: Record<string, number> = {}
+      for (const [name, list] of Object.entries(own)) counts[name] = await queriesOf(list)
+      asked.push(counts)
+    }
+    expect(asked[1]).toEqual(asked[0])
+  })
+
   it('of ended sittings is made anew where what was kept of them is gone or damaged', async () => {
     await handIn(3)
     world.restart()

@@ -136,7 +136,7 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
   return {
     async view(person: Person, id: string): Promise<AfterView> {
       const { sitting, assignment, endedAt } = await ended(person, id)
-      const { paper } = await plans.find(sitting.paperId, sitting.paperVersion)
+      const paper = (await plans.heads([sitting]))(sitting)
       const given = await assignmentsIn(db).find(assignment.id, sitting.personId)
       const dueAt = given
         ? windowOf(given, await adjustmentsIn(db).of(sitting.personId)).dueAt

@@ -4,7 +4,7 @@ import type { Trade } from '../../../core/paper/schema'
 import { gapReports } from '../../../core/skills/report'
 import type { AreaReport, JudgedCriterion, SkillReport } from '../../../core/skills/report'
 import { treesOf } from '../../../core/skills/tree'
-import type { Plan } from '../../../core/sitting/plan'
+import type { PaperOutline } from '../../../core/paper/head'
 import type { SkillReportView, SkillsView } from '../../../core/wire/skills'
 import { assignmentsIn } from '../../db/assignments'
 import { evidenceIn } from '../../db/evidence'
@@ -12,6 +12,7 @@ import { skillTreesIn } from '../../db/papers'
 import { adjustmentsIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
+import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
 import { csvOf } from '../../../core/ground/csv'
 import type { PlanService } from '../sitting/plans'
@@ -32,8 +33,18 @@ const masteryView = ({ level, low, high, atTarget, standing }: Mastery) => ({
 /** A paper that the trainee can open now, for practice suggestions. */
 interface OpenPaper {
   assignmentId: string
-  plan: Plan
+  paperId: string
+  title: string
+  outline: PaperOutline
 }
+
+/** A sitting whose results may be known, as far as the report tells of it. */
+interface SatPaper {
+  title: string
+  outline: PaperOutline | undefined
+}
+
+const NOTHING: PaperOutline = { tasks: [] }
 
 /** The skill-gap report, from the evidence of all ended sittings whose results are released. */
 export function skillService({ db, now }: Context, plans: PlanService) {
@@ -56,44 +67,56 @@ export function skillService({ db, now }: Context, plans: PlanService) {
           at,
         ) === null,
     )
-    return Promise.all(
-      open.map(async ({ assignment }) => ({
-        assignmentId: assignment.id,
-        plan: await plans.find(assignment.paperId, assignment.paperVersion),
-      })),
-    )
+    const papers = open.map(({ assignment }) => assignment)
+    const [headOf, outlines] = await Promise.all([plans.heads(papers), plans.outlines(papers)])
+    return papers.map(one => ({
+      assignmentId: one.id,
+      paperId: one.paperId,
+      title: headOf(one).title,
+      outline: outlines.get(`${one.paperId}@${one.paperVersion}`) ?? NOTHING,
+    }))
   }
 
-  async function releasedPlans(person: Person, at: string): Promise<Map<string, Plan>> {
-    const found = new Map<string, Plan>()
-    for (const sitting of await sittings.of(person.id)) {
-      const plan = await plans.of(sitting)
-      const assignment = await assignments.byId(sitting.assignmentId)
-      if (sitting.state === 'ended' && assignment && isReleased(assignment, at)) found.set(sitting.id, plan)
-    }
-    return found
+  /** The sittings whose results the person may know, each with the paper that marks it. */
+  async function released(person: Person, at: string): Promise<Map<string, SatPaper>> {
+    const ended = (await sittings.of(person.id)).filter(({ state }) => state === 'ended')
+    const given = await assignments.byIds(ended.map(({ assignmentId }) => assignmentId))
+    const known = ended.filter(({ assignmentId }) => {
+      const assignment = given.get(assignmentId)
+      return assignment !== undefined && isReleased(assignment, at)
+    })
+    const markedBy = ({ paperId, paperVersion, rescored }: Sitting) => ({
+      paperId,
+      paperVersion: rescored?.version ?? paperVersion,
+    })
+    const [headOf, outlines] = await Promise.all([plans.heads(known), plans.outlines(known.map(markedBy))])
+    return new Map(
+      known.map(sitting => {
+        const { paperId, paperVersion } = markedBy(sitting)
+        const outline = outlines.get(`${paperId}@${paperVersion}`)
+        return [sitting.id, { title: headOf(sitting).title, outline }]
+      }),
+    )
   }
 
   async function tradesGiven(person: Person): Promise<Trade[]> {
-    const given = await assignments.of(person.id)
-    const found = await Promise.all(
-      given.map(({ assignment }) => plans.find(assignment.paperId, assignment.paperVersion)),
-    )
-    return found.map(({ paper }) => paper.trade)
+    const given = (await assignments.of(person.id)).map(({ assignment }) => assignment)
+    const headOf = await plans.heads(given)
+    return given.map(one => headOf(one).trade)
   }
 
   return {
     async report(person: Person): Promise<SkillsView> {
       const at = now()
-      const [all, released, open, trees, given] = await Promise.all([
+      const [all, sat, open, trees, given] = await Promise.all([
         evidence.of(person.id),
-        releasedPlans(person, at),
+        released(person, at),
         openPapers(person, at),
         skillTrees.all(),
         person.trades ? [] : tradesGiven(person),
       ])
       if (trees.length === 0) throw notFound('skill tree')
-      const known = all.filter(({ sittingId }) => released.has(sittingId))
+      const known = all.filter(({ sittingId }) => sat.has(sittingId))
       const { trades, closeFirst, ...basis } = gapReports(treesOf(person.trades ?? null, given, trees), known, at)
       return {
         person: person.name,
@@ -114,7 +137,7 @@ export function skillService({ db, now }: Context, plans: PlanService) {
             mastery: masteryView(area.mastery),
             evidence: area.count,
             counts: countsOf(area.skills),
-            skills: area.skills.map(skill => skillView(skill, released, open)),
+            skills: area.skills.map(skill => skillView(skill, sat, open)),
           })),
         })),
         closeFirst: closeFirst.map(({ skill }) => skill.id),
@@ -136,12 +159,12 @@ const SUGGESTED = 3
 
 /** A paper that was given more than once is suggested once. */
 function onePerPaper(open: readonly OpenPaper[]): OpenPaper[] {
-  return [...new Map(open.map(one => [one.plan.paper.id, one])).values()]
+  return [...new Map(open.map(one => [one.paperId, one])).values()]
 }
 
 function skillView(
   { skill, target, mastery, evidence, faults }: SkillReport,
-  sat: ReadonlyMap<string, Plan>,
+  sat: ReadonlyMap<string, SatPaper>,
   open: readonly OpenPaper[],
 ): SkillReportView {
   return {
@@ -154,25 +177,23 @@ function skillView(
     recurring: faults.map(({ fault, times }) => ({ fault: faultInWords(fault), times })),
     read: skill.read,
     practise: onePerPaper(open)
-      .flatMap(({ assignmentId, plan }) => {
-        const tasks = plan.tasks.filter(({ task }) =>
+      .flatMap(({ assignmentId, title, outline }) => {
+        const tasks = outline.tasks.filter(task =>
           task.steps.some(step => step.criteria.some(criterion => criterion.skills.includes(skill.id))),
         )
-        return tasks.length === 0
-          ? []
-          : [{ assignmentId, paperTitle: plan.paper.title, tasks: tasks.map(({ task }) => task.title) }]
+        return tasks.length === 0 ? [] : [{ assignmentId, paperTitle: title, tasks: tasks.map(task => task.title) }]
       })
       .slice(0, SUGGESTED),
   }
 }
 
-function evidenceView(one: JudgedCriterion, plan: Plan | undefined): SkillReportView['evidence'][number] {
-  const task = plan?.task(one.taskId)?.task
+function evidenceView(one: JudgedCriterion, sat: SatPaper | undefined): SkillReportView['evidence'][number] {
+  const task = sat?.outline?.tasks.find(({ id }) => id === one.taskId)
   const criterion = task?.steps.find(({ id }) => id === one.stepId)?.criteria.find(({ id }) => id === one.criterionId)
   return {
     at: one.at,
     sittingId: one.sittingId,
-    paperTitle: plan?.paper.title ?? '',
+    paperTitle: sat?.title ?? '',
     taskTitle: task?.title ?? one.taskId,
     criterion: criterion?.label ?? one.criterionId,
     points: one.points / 100,

@@ -1,29 +1,39 @@
 import { contentDigest } from '../../content/digest'
-import { ContentError, proveContent, readContent } from '../../content/read'
+import { ContentError, faultsIn, proveContent, readContent } from '../../content/read'
 import type { Content } from '../../content/read'
 import { papersIn, proofsIn, skillTreesIn } from '../../db/papers'
 import type { Context } from '../ground/context'
 
 /**
- * Reads, proves and publishes the papers and skills of the content folders. Content that fails its proof
- * is not published: throws a ContentError. A version that is published already stays as it is; where the
- * folder says something else under its number, the log says so.
+ * Reads, proves and publishes the papers and skills of the content folders. A paper that fails its proof is not
+ * published; those that hold are, and then a ContentError says what doesn't. A version that is published already
+ * stays as it is; where the folder says something else under its number, the log says so.
  */
 export async function publishContent(context: Context, folders: readonly string[]): Promise<Content> {
   const { db, log } = context
   const content = await readContent(folders)
-  const faults = await proveContent(content)
-  if (faults.length > 0) throw new ContentError(`The content doesn't hold:\n${faults.join('\n')}`)
+  const proofs = proofsIn(db)
+  const proof = await proveContent(content, await proofs.all())
+  await proofs.keep(proof.held, context.now())
+  if (proof.ofTrees.length > 0) throw new ContentError(`The content doesn't hold:\n${faultsIn(proof).join('\n')}`)
   for (const tree of content.trees) await skillTreesIn(db).put(tree)
-  for (const paper of content.papers) {
+  const sound = content.papers.filter(({ id }) => proof.ofPapers.get(id)?.length === 0)
+  for (const paper of sound) {
     if (!(await papersIn(db).publish(paper)))
       log.error(
         { paper: paper.id, version: paper.version },
         'this version is published already with other content, and that stays; raise the version in the paper’s file',
       )
   }
-  await proofsIn(db).keep(await digestOf(context, folders), context.now())
-  log.info({ papers: content.papers.length, trees: content.trees.length }, 'content published')
+  log.info({ papers: sound.length, trees: content.trees.length, proved: proof.held.length }, 'content published')
+  if (sound.length < content.papers.length)
+    throw new ContentError(
+      `Not published, since it doesn't hold:\n${[...proof.ofPapers]
+        .filter(([, faults]) => faults.length > 0)
+        .map(([id, faults]) => `${id}: ${faults.join(' ')}`)
+        .join('\n')}`,
+    )
+  await proofs.keep([await digestOf(context, folders)], context.now())
   return content
 }
 

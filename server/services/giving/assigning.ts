@@ -35,7 +35,7 @@ import { notFound, Problem } from '../ground/problem'
 import { isReleased } from '../after/release'
 import { whom } from './whom'
 import { windowOf } from '../sitting/window'
-import { countedFor, scoredOf, sizeOf } from '../sitting/work'
+import { countedFor, scoredOf } from '../sitting/work'
 
 /** What is looked up once for all whose progress is told. */
 interface Around {
@@ -79,8 +79,6 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
         'settings.room': 'There is no such room.',
       })
   }
-
-  const paperOf = async ({ paperId, paperVersion }: Assignment) => await plans.find(paperId, paperVersion)
 
   function progressOf(
     assignment: Assignment,
@@ -156,26 +154,13 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
       const [members, joined, headOf] = await Promise.all([
         cohortsIn(db).members(cohorts.map(({ id }) => id)),
         coursesIn(db).allMembers(),
-        plans.heads(all),
+        plans.heads([...all, ...papers.map(({ id, version }) => ({ paperId: id, paperVersion: version }))]),
       ])
       return {
-        papers: await Promise.all(
-          papers.map(async ({ id, version }) => {
-            const plan = await plans.find(id, version)
-            const { title, trade, kind, minutes, rules } = plan.paper
-            return {
-              id,
-              version,
-              title,
-              trade,
-              kind,
-              minutes,
-              tasks: plan.tasks.length,
-              points: plan.outOf / 100,
-              rules,
-            }
-          }),
-        ),
+        papers: papers.map(({ id, version }) => {
+          const { title, trade, kind, minutes, rules, whole } = headOf({ paperId: id, paperVersion: version })
+          return { id, version, title, trade, kind, minutes, ...whole, rules }
+        }),
         cohorts: cohorts.map(({ id, title }) => ({
           id,
           title,
@@ -273,7 +258,7 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
 
     async progress(id: string): Promise<ProgressView> {
       const assignment = await found(id)
-      const plan = await paperOf(assignment)
+      const paper = (await plans.heads([assignment]))(assignment)
       const [shares, sat] = await Promise.all([assignments.sharesOf([id]), sittings.onAll([id])])
       const [people, adjustments, uploads] = await Promise.all([
         peopleIn(db).byIds(shares.map(({ personId }) => personId)),
@@ -286,12 +271,12 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
       )
       return {
         id,
-        paperTitle: plan.paper.title,
-        outOf: sizeOf(plan).points,
-        exactPoints: sizeOf(plan).exactPoints,
+        paperTitle: paper.title,
+        outOf: paper.size.points,
+        exactPoints: paper.size.exactPoints,
         now: now(),
         settings: assignment.settings,
-        paperRules: plan.paper.rules,
+        paperRules: paper.rules,
         released: isReleased(assignment, now()),
         unreadable: assignment.unreadable === true,
         people: rows.sort((a, b) => a.name.localeCompare(b.name, 'en-GB')),

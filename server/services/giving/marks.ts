@@ -11,7 +11,6 @@ import type { Context } from '../ground/context'
 import { csvOf } from '../../../core/ground/csv'
 import type { PlanService } from '../sitting/plans'
 import { isReleased } from '../after/release'
-import { sizeOf } from '../sitting/work'
 import { standingOn, unitFrom } from './standing'
 
 /** The marks book: everyone's score that counts, on every assignment. */
@@ -40,21 +39,20 @@ export function marksService({ db, now }: Context, plans: PlanService) {
         const people = `${own.length} ${own.length === 1 ? 'person' : 'people'}`
         return [common?.[0] ?? people, room].filter(text => text !== '').join(', ')
       }
-      const columns = await Promise.all(
-        given.map(async assignment => {
-          const plan = await plans.find(assignment.paperId, assignment.paperVersion)
-          return {
-            assignmentId: assignment.id,
-            title: plan.paper.title,
-            givenTo: receiversOf(assignment.id),
-            givenAt: assignment.givenAt ?? null,
-            outOf: sizeOf(plan).points,
-            exactPoints: sizeOf(plan).exactPoints,
-            counts: assignment.settings.counts,
-            released: isReleased(assignment, at),
-          }
-        }),
-      )
+      const headOf = await plans.heads(given)
+      const columns = given.map(assignment => {
+        const { title, size } = headOf(assignment)
+        return {
+          assignmentId: assignment.id,
+          title,
+          givenTo: receiversOf(assignment.id),
+          givenAt: assignment.givenAt ?? null,
+          outOf: size.points,
+          exactPoints: size.exactPoints,
+          counts: assignment.settings.counts,
+          released: isReleased(assignment, at),
+        }
+      })
       const unitOf = new Map(
         units.flatMap(unit => unit.parts.map(part => [part.assignmentId, { ...part, title: unit.title }] as const)),
       )

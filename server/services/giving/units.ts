@@ -12,7 +12,6 @@ import type { AuditService } from '../ground/auditing'
 import type { Context } from '../ground/context'
 import { notFound, Problem } from '../ground/problem'
 import type { PlanService } from '../sitting/plans'
-import { sizeOf } from '../sitting/work'
 import { countsFor, standingOn, unitFrom } from './standing'
 
 /** Units: made and changed by trainers, and what one comes to for whoever may let an optional paper stand for it. */
@@ -110,17 +109,12 @@ export function unitService({ db, now, newId }: Context, plans: PlanService, aud
         adjustmentsIn(db).of(personId),
       ])
       const byAssignment = group(own, ({ assignmentId }) => assignmentId)
-      const sizes = new Map<string, number>()
       const shown = given.filter(({ assignment }) => isReleased(assignment, at))
-      for (const { assignment } of shown)
-        sizes.set(
-          assignment.id,
-          Math.round(sizeOf(await plans.find(assignment.paperId, assignment.paperVersion)).points * 100),
-        )
+      const headOf = await plans.heads(shown.map(({ assignment }) => assignment))
       const standings = shown.map(({ assignment, share }) =>
         standingOn(assignment, share, byAssignment.get(assignment.id) ?? [], adjusted),
       )
-      const outOf = ({ id }: Assignment): number => sizes.get(id) ?? 0
+      const outOf = (assignment: Assignment): number => Math.round(headOf(assignment).size.points * 100)
       return {
         without: unitFrom(
           unit,

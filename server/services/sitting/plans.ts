@@ -1,10 +1,10 @@
 import { LRUCache } from 'lru-cache'
+import type { PaperHead, PaperOutline } from '../../../core/paper/head'
 import { tasksOf } from '../../../core/paper/schema'
 import { planOf, withTasksOf } from '../../../core/sitting/plan'
 import type { Plan } from '../../../core/sitting/plan'
 import { loadTools } from '../../../core/tools/registry'
 import { papersIn } from '../../db/papers'
-import type { PaperHead } from '../../db/papers'
 import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
 
@@ -16,7 +16,9 @@ export function planService({ db }: Context) {
   const papers = papersIn(db)
   const plans = new LRUCache<string, Promise<Plan>>({ max: 100 })
 
+  /** A few hundred bytes each. */
   const heads = new Map<string, PaperHead>()
+  const outlines = new LRUCache<string, PaperOutline>({ max: 300 })
 
   function find(paperId: string, version: number): Promise<Plan> {
     const key = `${paperId}@${version}`
@@ -29,7 +31,7 @@ export function planService({ db }: Context) {
   return {
     find,
 
-    /** Titles and trades of the papers that a list is about: no plan is made for them. */
+    /** What a list tells of the papers that it is about: no plan is made for them. */
     async heads(wanted: readonly Sat[]): Promise<(of: Sat) => PaperHead> {
       if (wanted.some(one => !heads.has(keyOf(one))))
         for (const head of await papers.heads()) heads.set(`${head.id}@${head.version}`, head)
@@ -38,6 +40,24 @@ export function planService({ db }: Context) {
         if (!head) throw new RangeError(`There is no paper ${keyOf(one)}.`)
         return head
       }
+    },
+
+    /** What reports on skills tell of papers, by `id@version`; those that aren’t there are missing. */
+    async outlines(wanted: readonly Sat[]): Promise<Map<string, PaperOutline>> {
+      const found = new Map<string, PaperOutline>()
+      const missing = new Map<string, Sat>()
+      for (const one of wanted) {
+        const outline = outlines.get(keyOf(one))
+        if (outline) found.set(keyOf(one), outline)
+        else missing.set(keyOf(one), one)
+      }
+      if (missing.size === 0) return found
+      const named = [...missing.values()].map(({ paperId, paperVersion }) => ({ id: paperId, version: paperVersion }))
+      for (const [key, outline] of await papers.outlines(named)) {
+        outlines.set(key, outline)
+        found.set(key, outline)
+      }
+      return found
     },
 
     /** The paper that was sat, with the checks that mark it: later ones where it was marked again. */

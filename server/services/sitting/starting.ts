@@ -32,25 +32,37 @@ export function startingService(
   const assignments = assignmentsIn(db)
   const inTurn = turns()
 
-  /** The title of the paper that must be finished before this one, or null if there is none or it is. */
-  async function mustFinish({ assignment, share }: Given): Promise<string | null> {
-    const { after } = assignment.settings
-    const first = after === null ? undefined : await assignments.byId(after)
-    if (!first) return null
-    const earlier = await sittings.on(first.id, share.personId)
-    if (earlier.some(({ state, how }) => state === 'ended' && how !== 'voided')) return null
-    return (await plans.find(first.paperId, first.paperVersion)).paper.title
+  /**
+   * The titles of the papers that must be finished before these, by assignment; none where there is no such paper, or
+   * where it is finished. `own`: all sittings of the person to whom they were given.
+   */
+  async function mustFinish(given: readonly Given[], own: readonly Sitting[]): Promise<Map<string, string>> {
+    const firstOf = await assignments.byIds(given.flatMap(({ assignment }) => assignment.settings.after ?? []))
+    const headOf = await plans.heads([...firstOf.values()])
+    const finished = new Set(
+      own.flatMap(({ assignmentId, state, how }) => (state === 'ended' && how !== 'voided' ? assignmentId : [])),
+    )
+    return new Map(
+      given.flatMap(({ assignment }) => {
+        const first = firstOf.get(assignment.settings.after ?? '')
+        return first && !finished.has(first.id) ? [[assignment.id, headOf(first).title] as const] : []
+      }),
+    )
+  }
+
+  async function mustFinishOne(given: Given): Promise<string | null> {
+    const { assignment, share } = given
+    if (assignment.settings.after === null) return null
+    const earlier = await sittings.on(assignment.settings.after, share.personId)
+    return (await mustFinish([given], earlier)).get(assignment.id) ?? null
   }
 
   async function standingOf(given: Given, at: string): Promise<GateStanding> {
     const all = await assignments.of(given.share.personId)
-    const titled = async ({ assignment }: Given) => ({
-      assignment,
-      title: (await plans.find(assignment.paperId, assignment.paperVersion)).paper.title,
-    })
-    const others = await Promise.all(all.filter(({ assignment }) => assignment.id !== given.assignment.id).map(titled))
-    const { title } = await titled(given)
-    return { given, others, title, mustFinish: await mustFinish(given), at }
+    const headOf = await plans.heads([given, ...all].map(({ assignment }) => assignment))
+    const titled = ({ assignment }: Given) => ({ assignment, title: headOf(assignment).title })
+    const others = all.filter(({ assignment }) => assignment.id !== given.assignment.id).map(titled)
+    return { given, others, title: titled(given).title, mustFinish: await mustFinishOne(given), at }
   }
 
   async function make(person: Person, given: Given, number: number, request: StartRequest): Promise<Sitting> {
@@ -103,6 +115,7 @@ export function startingService(
 
   return {
     mustFinish,
+    mustFinishOne,
     standingOf,
 
     /** Starts a sitting, or gives back the one that is under way. */

@@ -1,3 +1,4 @@
+import { group } from 'd3'
 import { countingScore } from '../../../core/assignment/counting'
 import type { Scored } from '../../../core/assignment/counting'
 import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjustments'
@@ -5,6 +6,7 @@ import type { Adjustments } from '../../../core/assignment/adjustments'
 import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type { PaperRules, TrayItem } from '../../../core/paper/schema'
 import { later } from '../../../core/ground/time/moments'
+import type { PaperHead } from '../../../core/paper/head'
 import type { Plan } from '../../../core/sitting/plan'
 import type { AssignmentView, CoverView, GatesView } from '../../../core/wire/work'
 import { assignmentsIn } from '../../db/assignments'
@@ -50,20 +52,6 @@ function inTray(item: TrayItem): string {
 }
 const points = (hundredths: number | null): number | null => (hundredths === null ? null : hundredths / 100)
 
-/** How much a sitting of the paper is. Where tasks are drawn, the points are about those of an average draw. */
-export function sizeOf(plan: Plan): { tasks: number; points: number; exactPoints: boolean } {
-  const parts = plan.sections.map(({ rules, tasks }) => {
-    const points = tasks.reduce((sum, id) => sum + (plan.task(id)?.outOf ?? 0), 0) / 100
-    const drawn = Math.min(rules.draw ?? tasks.length, tasks.length)
-    return { tasks: drawn, points: drawn === tasks.length ? points : Math.round((points * drawn) / tasks.length) }
-  })
-  return {
-    tasks: parts.reduce((sum, part) => sum + part.tasks, 0),
-    points: parts.reduce((sum, part) => sum + part.points, (plan.strands?.outOf ?? 0) / 100),
-    exactPoints: plan.sections.every(({ rules }) => rules.draw === undefined),
-  }
-}
-
 /** A trainee's assignments: what is under way, open, coming and finished, and the cover of each paper. */
 export function workService({ db, now }: Context, plans: PlanService, starting: StartingService) {
   const assignments = assignmentsIn(db)
@@ -71,14 +59,13 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
 
   function viewOf(
     given: Given,
-    plan: Plan,
+    paper: PaperHead,
     own: readonly Sitting[],
     adjusted: Adjustments,
     course: string | null,
     finishFirst: string | null,
     at: string,
   ): AssignmentView {
-    const { paper } = plan
     const { assignment } = given
     const window = windowOf(given, adjusted)
     const running = underWay(own, at)
@@ -94,7 +81,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       paperTitle: paper.title,
       trade: paper.trade,
       kind: paper.kind,
-      introduces: paper.introduces ?? null,
+      introduces: paper.introduces,
       state: running ? 'under-way' : refusal?.code === 'not-open-yet' ? 'coming' : refusal ? 'finished' : 'open',
       course,
       room: assignment.settings.room,
@@ -104,7 +91,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       late,
       optional: assignment.settings.optional,
       minutes: paper.minutes,
-      ...sizeOf(plan),
+      ...paper.size,
       sittingsAllowed: window.sittingsAllowed,
       sittingsUsed: own.length,
       bestScore: shown && scores.length > 0 ? Math.max(...scores) / 100 : null,
@@ -135,15 +122,17 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
         adjustmentsIn(db).of(person.id),
         coursesIn(db).of(person.id),
       ])
-      return Promise.all(
-        given.map(async one => {
-          const own = all
-            .filter(sitting => sitting.assignmentId === one.assignment.id)
-            .sort((a, b) => a.number - b.number)
-          const course = courses.find(({ id }) => id === one.assignment.courseId)?.title ?? null
-          return viewOf(one, await planOfGiven(one), own, adjusted, course, await starting.mustFinish(one), at)
-        }),
-      )
+      const own = group(all, ({ assignmentId }) => assignmentId)
+      const [headOf, finishFirst] = await Promise.all([
+        plans.heads(given.map(({ assignment }) => assignment)),
+        starting.mustFinish(given, all),
+      ])
+      return given.map(one => {
+        const { id, courseId } = one.assignment
+        const course = courses.find(course => course.id === courseId)?.title ?? null
+        const sat = (own.get(id) ?? []).sort((a, b) => a.number - b.number)
+        return viewOf(one, headOf(one.assignment), sat, adjusted, course, finishFirst.get(id) ?? null, at)
+      })
     },
 
     async cover(person: Person, assignmentId: string): Promise<CoverView> {
@@ -154,9 +143,9 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
         sittings.on(assignmentId, person.id),
         adjustmentsIn(db).of(person.id),
         coursesIn(db).of(person.id),
-        starting.mustFinish(given),
+        starting.mustFinishOne(given),
       ])
-      const plan = await planOfGiven(given)
+      const [plan, headOf] = await Promise.all([planOfGiven(given), plans.heads([given.assignment])])
       const { settings, courseId } = given.assignment
       const course = courses.find(({ id }) => id === courseId)?.title ?? null
       const { closesAt } = windowOf(given, adjusted)
@@ -165,7 +154,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
       const ownEnd = allowance === null ? null : later(at, allowance)
       const cutShort = closesAt !== null && ownEnd !== null && closesAt < ownEnd
       return {
-        ...viewOf(given, plan, own, adjusted, course, finishFirst, at),
+        ...viewOf(given, headOf(given.assignment), own, adjusted, course, finishFirst, at),
         about: plan.paper.about,
         instructions: plan.paper.instructions,
         allowed: plan.paper.allowed,

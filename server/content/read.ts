@@ -26,6 +26,8 @@ export class ContentError extends Error {
  * one.
  */
 export async function readContent(folders: readonly string[]): Promise<Content> {
+  // Tools work out some of what is read; the proof works with them, and so does whoever plays a paper.
+  await loadTools()
   const trees: SkillTree[] = []
   const tasks = new Map<string, Task>()
   const papers: z.infer<typeof paperFile>[] = []
@@ -37,8 +39,6 @@ export async function readContent(folders: readonly string[]): Promise<Content> 
     }
     for (const file of await yamlFiles(join(folder, 'papers'))) papers.push(await readAs(paperFile, file, folders))
   }
-  // The proof works with the tools, and so does whoever plays a paper.
-  await loadTools()
   return { trees, papers: papers.map(paper => withTasks(paper, tasks)) }
 }
 

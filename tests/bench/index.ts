@@ -10,6 +10,7 @@ import { benchNetwork } from './network'
 import { benchNetworkScreen } from './network-screen'
 import { benchSheet } from './sheet'
 import { benchSheetLoad } from './sheet-load'
+import { benchYears } from './years'
 import { benchHttp, benchOwnWork } from './server'
 
 const all: Record<string, () => Promise<void>> = {
@@ -26,6 +27,7 @@ const all: Record<string, () => Promise<void>> = {
   'load': benchLoad,
   'sheet-load': benchSheetLoad,
   'crowd': benchCrowd,
+  'years': benchYears,
   'hostile': benchHostile,
 }
 

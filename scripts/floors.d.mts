@@ -1,0 +1,3 @@
+export const floors: string[]
+export const belowProof: string[]
+export const toolFolders: string[]

@@ -50,7 +50,7 @@ interface Row {
   given_by: string | null
 }
 
-interface ShareRow {
+export interface ShareRow {
   assignment_id: string
   person_id: string
   extra_sittings: number
@@ -85,7 +85,7 @@ function fromRow(row: Found): Assignment {
   }
 }
 
-function shareFromRow(row: ShareRow): Share {
+export function shareFromRow(row: ShareRow): Share {
   const moment = (text: string | null): string | null =>
     momentOrNull('assigned_people', `${row.assignment_id} ${row.person_id}`, text)
   return {

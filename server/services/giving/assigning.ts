@@ -17,6 +17,8 @@ import { ratingsIn, uploadsIn } from '../../db/afterwards'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment, Share } from '../../db/assignments'
 import { cohortsIn, coursesIn } from '../../db/groups'
+import { howFarIn } from '../../db/how-far'
+import type { HowFar } from '../../db/how-far'
 import { papersIn } from '../../db/papers'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
@@ -52,6 +54,8 @@ interface Parts {
   notices: NoticeBoard
   audit: AuditService
 }
+
+const NOBODY: HowFar = { people: 0, notStarted: 0, working: 0, handedIn: 0 }
 
 /** Giving papers to people, and following how they get on. */
 export function assigningService({ db, now }: Context, { plans, live, writer, notices, audit }: Parts) {
@@ -215,24 +219,21 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
     },
 
     async list(): Promise<GivenView[]> {
-      const all = await assignments.all()
-      const ids = all.map(({ id }) => id)
-      const [shares, sat, adjusted] = await Promise.all([
-        assignments.sharesOf(ids),
-        sittings.onAll(ids),
+      const at = now()
+      const [all, howFar, perhapsLate, adjusted] = await Promise.all([
+        assignments.all(),
+        howFarIn(db).all(),
+        howFarIn(db).perhapsLate(at),
         adjustmentsIn(db).all(),
       ])
-      const at = now()
       const headOf = await plans.heads(all)
-      const byAssignment = group(shares, ({ assignmentId }) => assignmentId)
-      const lastOf = new Map(sat.map(sitting => [`${sitting.assignmentId} ${sitting.personId}`, sitting]))
+      const byAssignment = group(perhapsLate, ({ share }) => share.assignmentId)
       return all.map(assignment => {
         const paper = headOf(assignment)
-        const own = byAssignment.get(assignment.id) ?? []
-        const states = own.map(share => {
-          const last = lastOf.get(`${assignment.id} ${share.personId}`)
+        const { people, ...far } = howFar.get(assignment.id) ?? NOBODY
+        const late = (byAssignment.get(assignment.id) ?? []).filter(({ share, endedAt }) => {
           const { dueAt } = windowOf({ assignment, share }, adjusted.get(share.personId) ?? noAdjustments)
-          return { state: last?.state ?? 'none', late: isLate({ dueAt }, last?.endedAt ?? at) }
+          return isLate({ dueAt }, endedAt ?? at)
         })
         const { room, opensAt, dueAt, closesAt, results } = assignment.settings
         return {
@@ -244,14 +245,12 @@ export function assigningService({ db, now }: Context, { plans, live, writer, no
           dueAt,
           closesAt,
           results,
-          people: own.length,
+          people,
           released: isReleased(assignment, at),
           optional: assignment.settings.optional,
           unreadable: assignment.unreadable === true,
-          notStarted: states.filter(({ state }) => state === 'none').length,
-          working: states.filter(({ state }) => state === 'running').length,
-          handedIn: states.filter(({ state }) => state === 'ended').length,
-          late: states.filter(({ late }) => late).length,
+          ...far,
+          late: late.length,
         }
       })
     },

@@ -1,22 +1,29 @@
 <script setup lang="ts">
-import { marksView } from '~~/core/wire/assigning'
-import type { MarksView } from '~~/core/wire/assigning'
+import { MARKS_PAGE, marksView } from '~~/core/wire/assigning'
+import type { MarksQuery, MarksView } from '~~/core/wire/assigning'
 
 useHead({ title: 'Marks book · Steady Anvil' })
-const { data: book, failure, load } = useCall(marksView, () => '/api/marks')
+/** How long nobody types before what was typed is looked for. */
+const PAUSE_MS = 300
 const wanted = ref('')
+const name = ref('')
 const cohort = ref<string | null>(null)
-const cohorts = computed(() =>
-  [...new Set(book.value?.rows.flatMap(row => (row.cohort === '' ? [] : row.cohort.split(', '))) ?? [])].sort(),
-)
-const rows = computed(
-  () =>
-    book.value?.rows.filter(
-      row =>
-        row.name.toLocaleLowerCase('en-GB').includes(wanted.value.toLocaleLowerCase('en-GB')) &&
-        (cohort.value === null || row.cohort.includes(cohort.value)),
-    ) ?? [],
-)
+const given = ref<MarksQuery['given']>('lately')
+const page = ref(0)
+let typing: ReturnType<typeof setTimeout> | undefined
+watch(wanted, text => {
+  clearTimeout(typing)
+  typing = setTimeout(() => (name.value = text.trim()), PAUSE_MS)
+})
+onScopeDispose(() => clearTimeout(typing))
+watch([name, cohort, given], () => (page.value = 0))
+const asked = computed(() => ({ given: given.value, cohort: cohort.value ?? '', name: name.value }))
+const whose = computed(() => new URLSearchParams(asked.value).toString())
+const { data: book, failure, load } = useCall(marksView, () => `/api/marks?${whose.value}&page=${page.value}`)
+const periods = computed(() => [
+  { value: 'lately', label: 'Papers of the last 12 months' },
+  { value: 'ever', label: 'All papers' },
+])
 const counts = { best: 'best counts', last: 'last counts', first: 'first counts', average: 'average counts' }
 
 type Row = MarksView['rows'][number]
@@ -50,10 +57,10 @@ function total(row: Row, unitId: string): { text: string; note: string } {
 }
 
 /** Lines under each other of what the book can be saved as. */
-const exports = [
-  { label: 'Marks, a line for each paper', url: '/api/marks/csv' },
-  { label: 'Units, a line for each unit', url: '/api/marks/units' },
-]
+const exports = computed(() => [
+  { label: 'Marks, a line for each paper', url: `/api/marks/csv?${whose.value}` },
+  { label: 'Units, a line for each unit', url: `/api/marks/units?${whose.value}` },
+])
 const menu = useTemplateRef('menu')
 </script>
 
@@ -61,7 +68,15 @@ const menu = useTemplateRef('menu')
   <header class="head">
     <h1>Marks book</h1>
     <InputText v-model="wanted" type="search" placeholder="Find a person" aria-label="Find a person" />
-    <Select v-model="cohort" :options="cohorts" show-clear placeholder="all cohorts" aria-label="Cohort" />
+    <Select
+      v-if="book && (book.earlier > 0 || given === 'ever')"
+      v-model="given"
+      :options="periods"
+      option-label="label"
+      option-value="value"
+      aria-label="Papers"
+    />
+    <Select v-model="cohort" :options="book?.cohorts ?? []" show-clear placeholder="all cohorts" aria-label="Cohort" />
     <Button as="router-link" outlined severity="secondary" to="/units" label="Units" />
     <Button
       outlined
@@ -75,17 +90,24 @@ const menu = useTemplateRef('menu')
   </header>
   <FailureNotice v-if="failure" :message="failure" @again="load" />
   <p v-else-if="!book" class="soft" role="status">Adding up the marks…</p>
-  <p v-else-if="book.rows.length === 0" class="panel empty">No paper has been given yet.</p>
+  <p v-else-if="book.columns.length === 0" class="panel empty">
+    {{ book.earlier === 0 ? 'No paper has been given yet.' : 'No paper was given in the last 12 months.' }}
+  </p>
+  <p v-else-if="book.rows.length === 0" class="panel empty">Nobody like this was given a paper.</p>
   <DataTable
     v-else
-    :value="rows"
+    :value="book.rows"
     class="panel list"
     data-key="personId"
     scrollable
     scroll-height="calc(100vh - 180px)"
     :pt="{ tableContainer: { 'tabindex': 0, 'role': 'region', 'aria-label': 'Marks' } }"
-    :paginator="rows.length > 50"
-    :rows="50"
+    lazy
+    :paginator="book.people > MARKS_PAGE"
+    :rows="MARKS_PAGE"
+    :total-records="book.people"
+    :first="page * MARKS_PAGE"
+    @page="event => (page = event.page)"
   >
     <Column header="Name" frozen
       ><template #body="{ data }"

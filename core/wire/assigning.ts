@@ -170,7 +170,25 @@ export type AssignmentAct = z.infer<typeof assignmentAct>
 export const unitView = unitDocument.safeExtend({ id: z.string(), optional: z.int() })
 export type UnitView = z.infer<typeof unitView>
 
+/** Whose marks of which papers are looked at: a page of people, by name. */
+export const marksQuery = z.strictObject({
+  /** Papers that were given in the last year, with all that count in a unit; or whenever they were given. */
+  given: z.enum(['lately', 'ever']).default('lately'),
+  /** The title of a cohort; empty for everybody. */
+  cohort: z.string().max(120).default(''),
+  /** A part of the name. */
+  name: z.string().max(120).default(''),
+  page: z.coerce.number().int().min(0).max(10_000).default(0),
+})
+export type MarksQuery = z.infer<typeof marksQuery>
+/** People on a page of the marks book. */
+export const MARKS_PAGE = 50
+
 export const marksView = z.strictObject({
+  cohorts: z.array(z.string()),
+  /** How many people there are over all pages, and how many papers were given earlier than is looked at. */
+  people: z.int(),
+  earlier: z.int(),
   units: z.array(z.strictObject({ id: z.string(), title: z.string(), takes: z.string() })),
   columns: z.array(
     z.strictObject({

@@ -160,6 +160,36 @@ export function assignmentsIn(db: Database) {
       return given
     },
     /** Of everyone, or of some people only. */
+    /** Whoever has any of these. */
+    async receivers(ids: readonly string[]): Promise<string[]> {
+      const rows = await shares()
+        .whereIn('assignment_id', [...ids])
+        .distinct<{ person_id: string }[]>('person_id')
+      return rows.map(row => row.person_id)
+    },
+    /** How many people have each of these, and the first cohort by title in which all of them are. */
+    async receivedBy(ids: readonly string[]): Promise<Map<string, { people: number; cohort: string | null }>> {
+      const counted = () =>
+        shares()
+          .whereIn('assignment_id', [...ids])
+          .groupBy('assignment_id')
+      const all: { id: string; people: number }[] = await counted()
+        .select({ id: 'assignment_id' })
+        .count({ people: '*' })
+      const together: { id: string; title: string; people: number }[] = await counted()
+        .join('cohort_people', 'cohort_people.person_id', 'assigned_people.person_id')
+        .join('cohorts', 'cohorts.id', 'cohort_people.cohort_id')
+        .groupBy('cohorts.id')
+        .orderBy('cohorts.title')
+        .select({ id: 'assignment_id', title: 'cohorts.title' })
+        .count({ people: '*' })
+      return new Map(
+        all.map(({ id, people }) => {
+          const cohort = together.find(one => one.id === id && one.people === people)?.title ?? null
+          return [id, { people, cohort }]
+        }),
+      )
+    },
     async sharesOf(ids: readonly string[], personIds?: readonly string[]): Promise<Share[]> {
       const all = shares().whereIn('assignment_id', [...ids])
       return (await (personIds ? all.whereIn('person_id', [...personIds]) : all)).map(shareFromRow)

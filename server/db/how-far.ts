@@ -21,6 +21,9 @@ const NEWEST = `
         and later.number > newest.number
     )`
 
+const newest = (...moments: (string | null)[]): string =>
+  moments.reduce<string>((one, other) => (other !== null && other > one ? other : one), '')
+
 /** How assignments get on, counted where the rows are: nobody reads through the sittings of years for a list. */
 export function howFarIn(db: Database) {
   return {
@@ -36,6 +39,28 @@ export function howFarIn(db: Database) {
         far.people += people
         far[state === null ? 'notStarted' : state === 'running' ? 'working' : 'handedIn'] += people
         all.set(id, far)
+      }
+      return all
+    },
+
+    /** When something last happened with these assignments, and how many of their sittings run. */
+    async stirred(ids: readonly string[]): Promise<Map<string, { running: number; last: string }>> {
+      const of = (table: string) =>
+        db(table)
+          .whereIn('assignment_id', [...ids])
+          .groupBy('assignment_id')
+      const sat: { id: string; running: number; started: string; ended: string | null }[] = await of('sittings')
+        .select({ id: 'assignment_id' }, db.raw(`sum(state = 'running') as running`))
+        .max({ started: 'started_at', ended: 'ended_at' })
+      const atTheDoor: { id: string; waiting: string | null; admitted: string | null; reading: string | null }[] =
+        await of('assigned_people')
+          .select({ id: 'assignment_id' })
+          .max({ waiting: 'waiting_at', admitted: 'admitted_at', reading: 'reading_at' })
+      const all = new Map<string, { running: number; last: string }>()
+      for (const { id, running, started, ended } of sat) all.set(id, { running, last: newest(started, ended) })
+      for (const { id, waiting, admitted, reading } of atTheDoor) {
+        const { running, last } = all.get(id) ?? { running: 0, last: '' }
+        all.set(id, { running, last: newest(last, waiting, admitted, reading) })
       }
       return all
     },

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { assignmentsIn } from '../db/assignments'
 import { peopleIn } from '../db/people'
 import type { Person } from '../db/people'
+import { cohortsIn } from '../db/groups'
 import { messagesIn } from '../db/messages'
 import { sittingsIn } from '../db/sittings'
 import { World } from '../testing/world'
@@ -104,5 +105,32 @@ describe('a list', () => {
     await world.db('sitting_figures').update({ figures: '{"where": 7}' })
     world.restart()
     expect(await Promise.all(Object.values(lists).map(list => list()))).toEqual(before)
+  })
+})
+
+describe('the marks book', () => {
+  it('is a page of people by name, of papers of the last year or all, of a cohort or everybody', async () => {
+    const all = Array.from({ length: 60 }, (_, at) => ({
+      ...trainee(at),
+      name: `Person ${String(at).padStart(2, '0')}`,
+    }))
+    await peopleIn(world.db).add(all)
+    const to = all.map(({ id }) => id)
+    await cohortsIn(world.db).add({ id: 'c', title: 'Course 1' }, to.slice(50))
+    await world.give({}, { id: 'old', to })
+    world.pass(400 * 24 * 60)
+    await world.give({}, { id: 'new', to })
+    const names = async (query = {}) => {
+      const { rows, people, earlier, columns } = await world.services.marks.book(query)
+      return [rows[0]?.name, rows.length, people, earlier, columns.map(({ assignmentId }) => assignmentId)]
+    }
+    expect(await names()).toEqual(['Person 00', 50, 60, 1, ['new']])
+    expect(await names({ page: 1 })).toEqual(['Person 50', 10, 60, 1, ['new']])
+    expect(await names({ given: 'ever' })).toEqual(['Person 00', 50, 60, 0, ['new', 'old']])
+    expect(await names({ cohort: 'Course 1', name: 'N 5' })).toEqual(['Person 50', 10, 10, 1, ['new']])
+    expect(await names({ name: 'nobody' })).toEqual([undefined, 0, 0, 1, ['new']])
+    expect((await world.services.marks.csv({ given: 'ever' })).trim().split('\r\n')).toHaveLength(121)
+    const { columns } = await world.services.marks.book({ cohort: 'Course 1' })
+    expect(columns[0]?.givenTo).toBe('60 people')
   })
 })

@@ -1,6 +1,11 @@
+import { marksQuery } from '../../../core/wire/assigning'
 import { answerFile } from '../../http/handler'
 
-export default answerFile(async ({ services, staff }) => {
+export default answerFile(async ({ services, staff, query }) => {
   await staff('mark')
-  return { type: 'text/csv; charset=utf-8', name: 'units.csv', content: await services.marks.unitsCsv() }
+  return {
+    type: 'text/csv; charset=utf-8',
+    name: 'units.csv',
+    content: await services.marks.unitsCsv(query(marksQuery)),
+  }
 })

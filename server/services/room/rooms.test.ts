@@ -79,6 +79,24 @@ describe('the board', () => {
     expect(told[0]?.rows).toMatchObject([{ key: `${id} piet`, state: 'not-here' }])
   })
 
+  it('loses a paper with which nothing has happened for two weeks, and has it again when somebody begins it', async () => {
+    const { rooms } = world.services
+    const { tobias } = world.people
+    const papers = async () => [...new Set((await rooms.board(tobias, 'office')).rows.map(row => row.assignmentId))]
+    await world.sit()
+    world.pass(13 * 24 * 60)
+    expect(await papers()).toEqual(['a'])
+    world.pass(2 * 24 * 60)
+    expect(await papers()).toEqual([])
+    const told: RoomChange[] = []
+    const stop = await rooms.watch(tobias, 'office', change => told.push(change))
+    await world.start({}, 'a', world.people.piet)
+    await vi.waitFor(() => expect(told).toHaveLength(1), WAIT_MS)
+    stop()
+    expect(told[0]?.rows).toMatchObject([{ key: 'a piet', state: 'working' }])
+    expect(await papers()).toEqual(['a'])
+  })
+
   it('is 404 for a room that nobody named', async () => {
     expect(await refusalOf(world.services.rooms.board(world.people.tobias, 'nowhere'))).toBe('not-found')
   })

@@ -4,6 +4,7 @@ import type { RoomAct, RoomActed, RoomChange, RoomListView, RoomRow, RoomView } 
 import type { EventBody } from '../../../core/sitting/events'
 import { assignmentsIn } from '../../db/assignments'
 import type { Assignment, Share } from '../../db/assignments'
+import { howFarIn } from '../../db/how-far'
 import { messagesIn } from '../../db/messages'
 import { adjustmentsIn, peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
@@ -27,6 +28,8 @@ import { rowOf } from './room-rows'
 
 /** How long after closing an assignment stays on its room's board. */
 const LINGERS_MS = 12 * 3600_000
+/** A paper that never closes leaves a room when nothing has happened with it for so long. */
+const QUIET_MS = 14 * 86_400_000
 /** Changes are told in bundles, so that a busy room costs its watchers no more than this often. */
 const BUNDLE_MS = 1000
 
@@ -52,12 +55,21 @@ export function roomService(
   const staff = roomPeopleIn(db)
   const runsAll = ({ role }: Person): boolean => role === 'administrator'
 
-  /** What is sat in these rooms now, or was until lately. */
+  /**
+   * What is sat in these rooms now, or was until lately. A paper that closes leaves soon after; one that doesn't, once
+   * nothing has happened with it for some time, and comes back with whoever begins it or waits at the door.
+   */
   async function givenIn(roomIds: readonly string[]): Promise<Assignment[]> {
     const at = Date.parse(now())
-    return (await assignments.inRooms(roomIds)).filter(
+    const open = (await assignments.inRooms(roomIds)).filter(
       ({ settings: { closesAt } }) => closesAt === null || at - Date.parse(closesAt) < LINGERS_MS,
     )
+    const stirred = await howFarIn(db).stirred(open.map(({ id }) => id))
+    return open.filter(({ id, givenAt, settings: { opensAt } }) => {
+      const { running, last } = stirred.get(id) ?? { running: 0, last: '' }
+      const newest = [last, givenAt ?? '', opensAt ?? ''].reduce((one, other) => (one > other ? one : other))
+      return running > 0 || newest === '' || at - Date.parse(newest) < QUIET_MS
+    })
   }
 
   /** The newest sitting of each person on each assignment. */
@@ -198,6 +210,8 @@ export function roomService(
       let { given } = await roomOf(person, roomId)
       const isHere = (assignmentId: string): boolean => given.some(({ id }) => id === assignmentId)
       const isNews = (key: string): boolean => !isHere(key.split(' ')[0] ?? '')
+      /** What was looked up before, and isn’t sat here. */
+      const elsewhere = new Set<string>()
       const changed = new Set<string>()
       let timer: NodeJS.Timeout | undefined
       async function flush(): Promise<void> {
@@ -205,12 +219,17 @@ export function roomService(
         changed.clear()
         timer = undefined
         if ([...keys].some(isNews)) given = await givenIn([roomId])
-        for (const key of keys) if (isNews(key)) keys.delete(key)
+        for (const key of keys)
+          if (isNews(key)) {
+            keys.delete(key)
+            elsewhere.add(key.split(' ')[0] ?? '')
+          }
         if (keys.size > 0) tell({ now: now(), rows: await rowsOf(given, keys) })
       }
       const stop = notices.onAny(({ assignmentId, personId, what }) => {
-        // What is given now may be sat in this room: whether it is, is looked up when it is told.
-        if (what !== 'given' && !isHere(assignmentId)) return
+        // What is given now, or stirs again, may be sat in this room: whether it is, is looked up when it is told.
+        if (what === 'given') elsewhere.delete(assignmentId)
+        if (!isHere(assignmentId) && elsewhere.has(assignmentId)) return
         changed.add(`${assignmentId} ${personId}`)
         timer ??= setTimeout(
           () =>

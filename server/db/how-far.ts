@@ -10,16 +10,11 @@ export interface HowFar {
   handedIn: number
 }
 
-/** Every share that stands, with the newest sitting of it. */
-const NEWEST = `
-  from assigned_people as share
-  left join sittings as newest
-    on newest.assignment_id = share.assignment_id and newest.person_id = share.person_id
-    and not exists (
-      select 1 from sittings as later
-      where later.assignment_id = newest.assignment_id and later.person_id = newest.person_id
-        and later.number > newest.number
-    )`
+/** The newest sitting of a share, as far as it is asked for. */
+const ofNewest = (column: string): string => `(
+  select ${column} from sittings
+  where sittings.assignment_id = share.assignment_id and sittings.person_id = share.person_id
+  order by number desc limit 1)`
 
 const newest = (...moments: (string | null)[]): string =>
   moments.reduce<string>((one, other) => (other !== null && other > one ? other : one), '')
@@ -30,9 +25,9 @@ export function howFarIn(db: Database) {
     /** By assignment; one that nobody has is missing. */
     async all(): Promise<Map<string, HowFar>> {
       const rows: { id: string; state: 'running' | 'ended' | null; people: number }[] = await db.raw(`
-        select share.assignment_id as id, newest.state as state, count(*) as people ${NEWEST}
-        where share.withdrawn_at is null
-        group by share.assignment_id, newest.state`)
+        select id, state, count(*) as people
+        from (select assignment_id as id, ${ofNewest('state')} as state from assigned_people as share where withdrawn_at is null)
+        group by id, state`)
       const all = new Map<string, HowFar>()
       for (const { id, state, people } of rows) {
         const far = all.get(id) ?? { people: 0, notStarted: 0, working: 0, handedIn: 0 }
@@ -71,9 +66,12 @@ export function howFarIn(db: Database) {
      */
     async perhapsLate(now: string): Promise<{ share: Share; endedAt: string | null }[]> {
       const rows: (ShareRow & { ended_at: string | null })[] = await db.raw(
-        `select share.*, newest.ended_at as ended_at ${NEWEST}
-         join assignments as given on given.id = share.assignment_id
-         where share.withdrawn_at is null and json_extract(given.settings, '$.dueAt') < coalesce(newest.ended_at, ?)`,
+        `select * from (
+           select share.*, ${ofNewest('ended_at')} as ended_at, due
+           from (select id, json_extract(settings, '$.dueAt') as due from assignments) as given
+           join assigned_people as share on share.assignment_id = given.id
+           where share.withdrawn_at is null and due is not null)
+         where due < coalesce(ended_at, ?)`,
         [now],
       )
       return rows.map(({ ended_at: endedAt, ...row }) => ({ share: shareFromRow(row), endedAt }))

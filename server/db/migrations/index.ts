@@ -15,7 +15,7 @@ import * as rooms from './0013-rooms'
 import * as deviceKeys from './0014-device-keys'
 import * as sittingEnds from './0015-sitting-ends'
 import * as figures from './0016-figures'
-import * as paperHeads from './0017-paper-heads'
+import * as lists from './0017-lists'
 
 /** Every migration in order. They are part of the program, so a built server needs no files beside it. */
 const all: [string, Knex.Migration][] = [
@@ -35,7 +35,7 @@ const all: [string, Knex.Migration][] = [
   ['0014-device-keys', deviceKeys],
   ['0015-sitting-ends', sittingEnds],
   ['0016-figures', figures],
-  ['0017-paper-heads', paperHeads],
+  ['0017-lists', lists],
 ]
 
 export const migrations: Knex.MigrationSource<string> = {

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Client, errorOf } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
+import { WAIT_MS } from '../support/waiting'
 
 let server: RunningServer
 let strict: RunningServer
@@ -204,7 +205,7 @@ describe('the log', () => {
         .filter(line => line.startsWith('{'))
         .map(line => JSON.parse(line) as Record<string, unknown>)
     await expect
-      .poll(() => told().filter(line => line.msg === 'sign-in failed'))
+      .poll(() => told().filter(line => line.msg === 'sign-in failed'), { timeout: WAIT_MS })
       .toContainEqual(expect.objectContaining({ account: 'robin-tarn' }))
     expect(told()).toContainEqual(
       expect.objectContaining({ msg: 'refused', person: 'robin-tarn', path: '/api/people/roster' }),

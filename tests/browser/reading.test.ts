@@ -14,12 +14,13 @@ const bench = questionBench()
 const { open, click, keys, tabToLabel } = bench
 const { pull } = handsOn(bench)
 
-/** A voice in place of those that this browser lacks: it says a word every so many milliseconds. */
+/** A voice in place of those that this browser lacks: it says a word every `pace` milliseconds. */
 const VOICE = `
   const voice = { lang: 'en-GB', name: 'A voice' }
   let timers = []
   const fake = {
     spoken: [],
+    pace: 2000,
     getVoices: () => [voice],
     addEventListener() {},
     cancel() { timers.forEach(clearTimeout); timers = [] },
@@ -27,8 +28,8 @@ const VOICE = `
       fake.spoken.push({ text: said.text, rate: said.rate })
       const words = [...said.text.matchAll(/\\S+/g)]
       words.forEach((word, at) => timers.push(setTimeout(
-        () => said.onboundary?.({ name: 'word', charIndex: word.index, charLength: word[0].length }), 120 * (at + 1))))
-      timers.push(setTimeout(() => said.onend?.(), 120 * (words.length + 1)))
+        () => said.onboundary?.({ name: 'word', charIndex: word.index, charLength: word[0].length }), fake.pace * (at + 1))))
+      timers.push(setTimeout(() => said.onend?.(), fake.pace * (words.length + 1)))
     },
   }
   Object.defineProperty(window, 'speechSynthesis', { value: fake })
@@ -61,7 +62,7 @@ describe('how pages look', () => {
     expect(await fontSize()).toBe('20px')
     const client = await new Client(open.server.url).signIn('robin.tarn')
     await expect
-      .poll(async () => client.as(looks, 'GET', '/api/me/looks'))
+      .poll(async () => client.as(looks, 'GET', '/api/me/looks'), { timeout: WAIT_MS })
       .toMatchObject({ textSize: 'largest', lineSpacing: 'widest', theme: 'warm' })
     // Another device has kept nothing of it.
     await driver.executeScript('localStorage.clear()')
@@ -94,6 +95,8 @@ describe('a voice', () => {
 
   it('is made faster and slower, which is kept, and reads from the text that is pressed', async () => {
     const { driver } = open.browser
+    // It stays at each text from now on, however long the machine takes to look.
+    await driver.executeScript('window.speechSynthesis.pace = 600_000')
     await press(driver, 'Faster')
     await expect.poll(async () => (await spoken()).at(-1)?.rate, { timeout: WAIT_MS }).toBe(1.25)
     await click(question('left', 'h3 [data-text]'))
@@ -107,7 +110,7 @@ describe('a voice', () => {
     await press(driver, 'Stop reading')
     await see(driver, By.xpath('//button[normalize-space()="Read aloud"]'))
     const client = await new Client(open.server.url).signIn('robin.tarn')
-    await expect.poll(async () => (await client.as(looks, 'GET', '/api/me/looks')).speed).toBe(1.25)
+    await expect.poll(async () => (await client.as(looks, 'GET', '/api/me/looks')).speed, { timeout: WAIT_MS }).toBe(1.25)
   })
 })
 
@@ -115,7 +118,7 @@ describe('a drawing', () => {
   const reads = (words: string) =>
     open.browser.driver.wait(
       async () => (await (await see(open.browser.driver, By.css('[data-reading-off]'))).getText()) === words,
-      5000,
+      WAIT_MS,
       `reads ${words}`,
     )
 
@@ -136,7 +139,7 @@ describe('a drawing', () => {
         /^(9\.[89]|10\.[012]) m long, (89|90|91)° from level$/.test(
           await (await see(driver, By.css('[data-reading-off]'))).getText(),
         ),
-      5000,
+      WAIT_MS,
     )
     await press(driver, 'Protractor')
     await reads('90° between the arms')

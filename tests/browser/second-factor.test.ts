@@ -96,7 +96,7 @@ describe('a second factor', () => {
     await press(driver, 'Take it off')
     await driver.wait(
       async () => (await driver.findElements(By.css('[aria-label^="Second factor…"]'))).length === 0,
-      5000,
+      WAIT_MS,
     )
     await enter('slipway-64')
     await see(driver, By.xpath('//h1[normalize-space()="Assignments"]'))

@@ -163,7 +163,7 @@ describe('settling, signing, and what comes after', () => {
             By.xpath('//article[contains(@class, "in-hand")]//h1[contains(., "wear") or contains(., "Wear")]'),
           )
         ).length > 0,
-      5000,
+      WAIT_MS,
     )
 
     await press(driver, 'Take a break: 10 min that stop the clock are left')

@@ -19,7 +19,7 @@ function addLine(file, marker, line) {
 }
 
 /**
- * Builds the product with the tools of tests/fixtures/tools in it, exactly as docs/adding-a-tool.md says, and
+ * Builds the product with the tools of tests/fixtures/tools in it, exactly as docs/adding/a-tool.md says, and
  * gives back the program to start. Built again only when something that it is made of has changed.
  */
 export async function buildWithTools() {

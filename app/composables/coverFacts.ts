@@ -1,4 +1,4 @@
-import type { CoverView } from '~~/core/wire/work'
+import type { CoverView } from '~~/core/wire/given'
 
 const counting = {
   best: 'the best one counts',

@@ -1,4 +1,4 @@
-import type { PersonView } from '~~/core/wire/work'
+import type { PersonView } from '~~/core/wire/sign-in'
 
 export interface Place {
   to: string

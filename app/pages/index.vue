@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { skillsView } from '~~/core/wire/skills'
-import { assignmentView } from '~~/core/wire/work'
+import { assignmentView } from '~~/core/wire/given'
 
 definePageMeta({ middleware: 'home-of-role' })
 useHead({ title: 'My work · Steady Anvil' })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { signInRequest } from '~~/core/wire/work'
+import { signInRequest } from '~~/core/wire/sign-in'
 import { useSessionStore } from '~/stores/session'
 
 definePageMeta({ layout: 'bare' })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { z } from 'zod'
-import { ownView } from '~~/core/wire/work'
-import type { OwnView } from '~~/core/wire/work'
+import { ownView } from '~~/core/wire/sign-in'
+import type { OwnView } from '~~/core/wire/sign-in'
 import { callApi, CallFailed } from '~/composables/useApi'
 import { deviceName } from '~/sync/device-name'
 

@@ -3,7 +3,7 @@ import { trade } from '../paper/schema'
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from '../people/passwords'
 import { role } from '../people/roles'
 import { moment } from '../ground/time/moments'
-import { deviceWords } from './work'
+import { deviceWords } from './sign-in'
 
 export const accountView = z.strictObject({
   id: z.string(),

@@ -5,7 +5,7 @@ import { trade } from '../../core/paper/schema'
 import type { Trade } from '../../core/paper/schema'
 import { looks, plainLooks } from '../../core/people/looks'
 import type { Looks } from '../../core/people/looks'
-import type { PersonView } from '../../core/wire/work'
+import type { PersonView } from '../../core/wire/sign-in'
 import type { Database } from './connection'
 import { readOr } from './reading'
 

@@ -1,4 +1,4 @@
-import type { OwnView } from '../../core/wire/work'
+import type { OwnView } from '../../core/wire/sign-in'
 import type { Services } from '../services'
 import type { Person } from '../db/people'
 

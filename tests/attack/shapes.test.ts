@@ -21,7 +21,9 @@ import {
   seatRequest,
   submitRequest,
 } from '../../core/wire/sitting'
-import { joinRequest, signInRequest, startRequest } from '../../core/wire/work'
+import { joinRequest } from '../../core/wire/courses'
+import { startRequest } from '../../core/wire/given'
+import { signInRequest } from '../../core/wire/sign-in'
 import { Client } from '../support/client'
 import type { Answer } from '../support/client'
 import { startServer } from '../support/server'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AssignmentView } from '~~/core/wire/work'
+import type { AssignmentView } from '~~/core/wire/given'
 
 /** One assignment of the list: when, what, how it stands, and its one action. */
 const props = defineProps<{ assignment: AssignmentView }>()

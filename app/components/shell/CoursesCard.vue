@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { courseView } from '~~/core/wire/work'
-import type { CourseView } from '~~/core/wire/work'
+import { courseView } from '~~/core/wire/courses'
+import type { CourseView } from '~~/core/wire/courses'
 
 /** The courses of study of a trainee: join one by its invitation code, leave a trial one. */
 const emit = defineEmits<{ changed: [] }>()

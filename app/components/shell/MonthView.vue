@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AssignmentView } from '~~/core/wire/work'
+import type { AssignmentView } from '~~/core/wire/given'
 
 /** The papers of a month by their dates: when each opens, is due, closes, or was handed in. */
 const props = defineProps<{ assignments: readonly AssignmentView[]; now: string }>()

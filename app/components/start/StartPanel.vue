@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SystemCheckReport } from '~~/core/assignment/system-check'
-import { coverView } from '~~/core/wire/work'
-import type { CoverView } from '~~/core/wire/work'
+import { coverView } from '~~/core/wire/given'
+import type { CoverView } from '~~/core/wire/given'
 import { sittingView } from '~~/core/wire/sitting'
 
 /** What is asked of the trainee before the start, one thing after the other, and the one button. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { coverView } from '~~/core/wire/work'
-import type { CoverView } from '~~/core/wire/work'
+import { coverView } from '~~/core/wire/given'
+import type { CoverView } from '~~/core/wire/given'
 
 const id = computed(() => String(useRoute().params.id))
 const { data: cover, failure, load } = useCall(coverView, () => `/api/assignments/${id.value}`)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { pastSittingView } from '~~/core/wire/work'
+import { pastSittingView } from '~~/core/wire/given'
 
 useHead({ title: 'Past sittings · Steady Anvil' })
 const { data: sittings, failure, load } = useCall(z.array(pastSittingView), () => '/api/sittings')

@@ -1,4 +1,4 @@
-import { ownView } from '../../../core/wire/work'
+import { ownView } from '../../../core/wire/sign-in'
 import { answer } from '../../http/handler'
 import { ownPerson } from '../../http/person'
 

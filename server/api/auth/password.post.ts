@@ -1,5 +1,5 @@
 import { ownPasswordRequest } from '../../../core/wire/people'
-import { ownView } from '../../../core/wire/work'
+import { ownView } from '../../../core/wire/sign-in'
 import { answer } from '../../http/handler'
 import { ownPerson } from '../../http/person'
 import { sessionOf } from '../../http/session'

@@ -1,4 +1,4 @@
-import { ownView, signInRequest } from '../../../core/wire/work'
+import { ownView, signInRequest } from '../../../core/wire/sign-in'
 import { answer } from '../../http/handler'
 import { ownPerson } from '../../http/person'
 import { deviceTokenOf, keepDeviceToken, sessionOf } from '../../http/session'

@@ -1,4 +1,4 @@
-import { courseView, joinRequest } from '../../../core/wire/work'
+import { courseView, joinRequest } from '../../../core/wire/courses'
 import { answer } from '../../http/handler'
 
 export default answer(courseView, async ({ services, staff, body }) => {

@@ -1,6 +1,6 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import type { CourseGiven, CourseRequest } from '../../../core/wire/assigning'
-import type { CourseView } from '../../../core/wire/work'
+import type { CourseView } from '../../../core/wire/courses'
 import { assignmentsIn } from '../../db/assignments'
 import { coursesIn } from '../../db/groups'
 import type { Course } from '../../db/groups'

@@ -1,4 +1,4 @@
-import type { PersonView } from '../../../core/wire/work'
+import type { PersonView } from '../../../core/wire/sign-in'
 import type { Person } from '../../db/people'
 import { Problem } from './problem'
 

@@ -1,5 +1,5 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
-import type { StartRequest } from '../../../core/wire/work'
+import type { StartRequest } from '../../../core/wire/given'
 import type { Assignment, Given, Share } from '../../db/assignments'
 import { attempts } from '../ground/attempts'
 import { Problem } from '../ground/problem'

@@ -1,4 +1,4 @@
-import { coverView } from '../../../../core/wire/work'
+import { coverView } from '../../../../core/wire/given'
 import { answer } from '../../../http/handler'
 
 export default answer(coverView, async ({ services, person, id }) => services.work.cover(await person(), id))

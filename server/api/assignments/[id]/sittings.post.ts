@@ -1,6 +1,6 @@
 import { setResponseStatus } from 'h3'
 import { sittingView } from '../../../../core/wire/sitting'
-import { startRequest } from '../../../../core/wire/work'
+import { startRequest } from '../../../../core/wire/given'
 import { answer } from '../../../http/handler'
 
 export default answer(sittingView, async ({ event, services, person, body, id }) => {

@@ -1,32 +1,5 @@
 import { z } from 'zod'
-import { role } from '../people/roles'
-import { typedCode } from './second-factor'
 import { systemCheckReport } from '../assignment/system-check'
-
-export const personView = z.strictObject({ id: z.string(), name: z.string(), email: z.string(), role })
-export type PersonView = z.infer<typeof personView>
-
-/** Who is signed in. */
-export const ownView = personView.extend({
-  /** The password is one that somebody gave them: nothing else can be done before they have chosen their own. */
-  mustChangePassword: z.boolean(),
-  /** The centre wants a second factor, and there is none: nothing else can be done before it is set up. */
-  mustSetUpFactor: z.boolean(),
-  /** What work that waits on a device is sealed with, in base64url: theirs alone. */
-  deviceKey: z.string(),
-})
-export type OwnView = z.infer<typeof ownView>
-
-/** A device as its browser names it. */
-export const deviceWords = z.string().trim().max(80).default('')
-
-export const signInRequest = z.strictObject({
-  email: z.string().trim().min(3, 'Enter your sign-in address.').max(200),
-  password: z.string().min(1, 'Enter your password.').max(400),
-  /** Of the authenticator, or a recovery code, where the person has a second factor. */
-  code: typedCode.optional(),
-  device: deviceWords,
-})
 
 export const startRequest = z.strictObject({
   accessCode: z.string().max(40).optional(),
@@ -156,14 +129,3 @@ export const pastSittingView = z.strictObject({
   shown: z.boolean(),
 })
 export type PastSittingView = z.infer<typeof pastSittingView>
-
-export const courseView = z.strictObject({
-  id: z.string(),
-  title: z.string(),
-  about: z.string(),
-  trial: z.boolean(),
-  papers: z.int(),
-})
-export type CourseView = z.infer<typeof courseView>
-
-export const joinRequest = z.strictObject({ code: z.string().trim().min(1, 'Enter the invitation code.').max(40) })

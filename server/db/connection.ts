@@ -3,41 +3,17 @@ import { dirname } from 'node:path'
 import knex from 'knex'
 import type { Knex } from 'knex'
 import { migrations } from './migrations'
+import { copyInto, dialect } from './sqlite'
 
 export type Database = Knex
 
-interface RawConnection {
-  pragma(statement: string): unknown
-}
-
-/**
- * Opens the data file, making it and its folder if need be, and brings it to the newest schema.
- *
- * Write-ahead log with `synchronous=FULL`: when a transaction has returned, it is on disk and outlives
- * a killed process and a power cut.
- */
+/** Opens the data file, making it and its folder if need be, and brings it to the newest schema. */
 export async function openDatabase(file: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true })
   const db = knex({
-    client: 'better-sqlite3',
-    connection: { filename: file },
-    useNullAsDefault: true,
+    ...dialect(file),
     // What people wrote stays out of error messages, and so out of the log of the server.
     compileSqlOnError: false,
-    pool: {
-      min: 1,
-      max: 1,
-      afterCreate: (connection: RawConnection, done: (error: Error | null, connection: RawConnection) => void) => {
-        for (const statement of [
-          'journal_mode = WAL',
-          'synchronous = FULL',
-          'foreign_keys = ON',
-          'busy_timeout = 2000',
-        ])
-          connection.pragma(statement)
-        done(null, connection)
-      },
-    },
   })
   await toNewestSchema(db, file).catch(async (error: unknown) => {
     await db.destroy()
@@ -64,7 +40,7 @@ async function toNewestSchema(db: Database, file: string): Promise<void> {
 
 /** A whole copy in a file of its own, made anew each time: what came since an earlier one is in it too. */
 async function keepCopy(db: Database, kept: string): Promise<void> {
-  await db.raw('VACUUM INTO ?', [`${kept}-making`])
+  await copyInto(db, `${kept}-making`)
   renameSync(`${kept}-making`, kept)
 }
 

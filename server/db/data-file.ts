@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
-import Sqlite from 'better-sqlite3'
+import { damageOf, lockAlone } from './sqlite'
 
 /** What stands behind the name of a data file, in names of files that are kept or made beside it. */
 const BESIDE = ['-before-', '-restoring', '-wal']
@@ -30,37 +30,17 @@ export function lookAt(file: string): void {
     )
   }
   if (statSync(file).size > LOOKED_THROUGH) return
-  const db = new Sqlite(file)
-  try {
-    const found = db.pragma('quick_check(1)', { simple: true })
-    if (found !== 'ok') throw new Error(String(found).replace(/\s+/g, ' '))
-  } catch (error) {
+  const damage = damageOf(file)
+  if (damage !== null)
     throw new Error(
-      `The data file ${file} is damaged (${error instanceof Error ? error.message : String(error)}). ` +
-        'Keep it, and restore the newest back-up: npm run restore -- FILE.',
+      `The data file ${file} is damaged (${damage}). Keep it, and restore the newest back-up: npm run restore -- FILE.`,
     )
-  } finally {
-    db.close()
-  }
 }
-
-/** The locks of this process: one that nobody held would be closed, and with it given back. */
-const held: Sqlite.Database[] = []
 
 /**
  * Keeps a data file for this process until it ends, however it ends: the system gives the lock back. Throws an Error
  * where another server has it.
  */
 export function holdAlone(file: string): void {
-  const lock = new Sqlite(`${file}.in-use`, { timeout: 0 })
-  try {
-    lock.pragma('journal_mode = DELETE')
-    lock.exec('BEGIN EXCLUSIVE')
-    held.push(lock)
-  } catch (error) {
-    lock.close()
-    if (error instanceof Sqlite.SqliteError && error.code.startsWith('SQLITE_BUSY'))
-      throw new Error(`Another server has the data file ${file}. Stop that one first.`)
-    throw error
-  }
+  if (!lockAlone(`${file}.in-use`)) throw new Error(`Another server has the data file ${file}. Stop that one first.`)
 }

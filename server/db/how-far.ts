@@ -1,6 +1,7 @@
 import { shareFromRow } from './assignments'
 import type { Share, ShareRow } from './assignments'
 import type { Database } from './connection'
+import { jsonIn } from './sqlite'
 
 /** How far those are who have an assignment, by their newest sitting. */
 export interface HowFar {
@@ -45,7 +46,7 @@ export function howFarIn(db: Database) {
           .whereIn('assignment_id', [...ids])
           .groupBy('assignment_id')
       const sat: { id: string; running: number; started: string; ended: string | null }[] = await of('sittings')
-        .select({ id: 'assignment_id' }, db.raw(`sum(state = 'running') as running`))
+        .select({ id: 'assignment_id' }, db.raw(`count(case when state = 'running' then 1 end) as running`))
         .max({ started: 'started_at', ended: 'ended_at' })
       const atTheDoor: { id: string; waiting: string | null; admitted: string | null; reading: string | null }[] =
         await of('assigned_people')
@@ -68,7 +69,7 @@ export function howFarIn(db: Database) {
       const rows: (ShareRow & { ended_at: string | null })[] = await db.raw(
         `select * from (
            select share.*, ${ofNewest('ended_at')} as ended_at, due
-           from (select id, json_extract(settings, '$.dueAt') as due from assignments) as given
+           from (select id, ${jsonIn('settings', 'dueAt')} as due from assignments) as given
            join assigned_people as share on share.assignment_id = given.id
            where share.withdrawn_at is null and due is not null)
          where due < coalesce(ended_at, ?)`,

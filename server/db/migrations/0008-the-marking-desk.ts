@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { onlyAddedTo } from '../sqlite'
 
 /** What markers did with answers, and what trainees replied: only added to, as all logs are. */
 export async function up(db: Knex): Promise<void> {
@@ -14,11 +15,7 @@ export async function up(db: Knex): Promise<void> {
     table.text('act').notNullable()
     table.index(['sitting_id', 'task_id', 'step_id'])
   })
-  for (const act of ['update', 'delete'])
-    await db.raw(
-      `create trigger desk_entries_no_${act} before ${act} on desk_entries ` +
-        `begin select raise(abort, 'desk_entries is only added to'); end`,
-    )
+  await onlyAddedTo(db, 'desk_entries')
 }
 
 export async function down(db: Knex): Promise<void> {

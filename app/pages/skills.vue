@@ -104,9 +104,9 @@ function saveJson() {
                 }}{{
                   one.recurring[0]
                     ? one.recurring[0].fault
-                    : one.evidence.length === 0
+                    : one.seen === 0
                       ? 'not seen yet'
-                      : counted(one.evidence.length, 'criterion seen so far', 'criteria seen so far')
+                      : counted(one.seen, 'criterion seen so far', 'criteria seen so far')
                 }}</span
               >
             </li>

@@ -15,6 +15,8 @@ export const skillReportView = z.strictObject({
   can: z.string(),
   target: z.number(),
   mastery: masteryView,
+  /** How many criteria have been judged for it, and the newest of them. */
+  seen: z.int(),
   evidence: z.array(
     z.strictObject({
       at: z.string(),

@@ -59,7 +59,7 @@ const ownTarget = computed(() => percent(props.target))
         </th>
         <td><SkillBar :mastery="skill.mastery" :target="skill.target" /></td>
         <td :class="{ gap: skill.mastery.standing === 'gap' }">{{ skill.mastery.standing }}</td>
-        <td class="right figure">{{ skill.evidence.length }}</td>
+        <td class="right figure">{{ skill.seen }}</td>
       </tr>
     </tbody>
   </table>

@@ -35,6 +35,10 @@ defineProps<{ skill: SkillReportView }>()
         </tr>
       </tbody>
     </table>
+    <p v-if="skill.seen > skill.evidence.length" class="soft">
+      {{ counted(skill.seen - skill.evidence.length, 'older result counts', 'older results count') }} as well, each less
+      the older it is.
+    </p>
     <p v-if="skill.recurring.length > 0" class="soft">
       What recurred: {{ skill.recurring.map(({ fault, times }) => `${fault} (${times})`).join(', ') }}.
     </p>

@@ -34,6 +34,7 @@ const view: SkillsView = {
             can: '',
             target: 0.7,
             mastery,
+            seen: 0,
             evidence: [],
             recurring: [{ fault: 'wrong side', times: 2 }],
             read: [],

@@ -154,6 +154,9 @@ function countsOf(skills: readonly SkillReport[]): SkillsView['counts'] {
   return { secure: count('secure'), unproven: count('unproven'), gap: count('gap') }
 }
 
+/** Of a skill’s evidence, which lies under its level whole, so much is told one by one. */
+const NEWEST = 30
+
 /** Papers suggested for practising a skill, at the most. */
 const SUGGESTED = 3
 
@@ -173,7 +176,8 @@ function skillView(
     can: skill.can,
     target,
     mastery: masteryView(mastery),
-    evidence: evidence.map(one => evidenceView(one, sat.get(one.sittingId))),
+    seen: evidence.length,
+    evidence: evidence.slice(0, NEWEST).map(one => evidenceView(one, sat.get(one.sittingId))),
     recurring: faults.map(({ fault, times }) => ({ fault: faultInWords(fault), times })),
     read: skill.read,
     practise: onePerPaper(open)
@@ -207,7 +211,7 @@ export function skillsCsv(view: SkillsView): string {
   const places = new Map(view.closeFirst.map((id, index) => [id, index + 1]))
   const areas = view.trades.flatMap(({ title: trade, areas }) => areas.map(area => ({ trade, area })))
   const rows = areas.flatMap(({ trade, area }) =>
-    area.skills.map(({ id, title, target, mastery, evidence, recurring }) => ({
+    area.skills.map(({ id, title, target, mastery, seen, recurring }) => ({
       trade,
       'area': area.title,
       'skill': title,
@@ -217,7 +221,7 @@ export function skillsCsv(view: SkillsView): string {
       '90th percentile': mastery.high,
       'chance of being at target': mastery.atTarget,
       target,
-      'evidence': evidence.length,
+      'evidence': seen,
       'close first': places.get(id) ?? '',
       'what recurred': recurring.map(({ fault, times }) => `${fault} (${times})`).join('; '),
     })),

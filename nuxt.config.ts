@@ -1,6 +1,7 @@
 import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
 import { dirname, join } from 'node:path'
+import { fromLibrary } from './app/library'
 import { contentPolicy } from './server/http/policy'
 
 /** The code of threads and processes, each as one file beside the server: see server/judging and server/uploads. */
@@ -62,9 +63,13 @@ export default defineNuxtConfig({
   $development: { experimental: { viteEnvironmentApi: true } },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module'],
   css: ['~/assets/styles/main.css'],
-  components: [{ path: '~/components', pathPrefix: false }],
+  // What lies beside them to help isn't one.
+  components: [{ path: '~/components', pathPrefix: false, extensions: ['vue'] }],
   primevue: {
     autoImport: true,
+    components: { include: fromLibrary },
+    directives: { include: [] },
+    composables: { include: [] },
     // app/plugins/primevue.ts sets it up. Each component brings its styles with its code; as text in every page
     // they would be half a megabyte.
     usePrimeVue: false,

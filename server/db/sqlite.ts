@@ -43,8 +43,9 @@ export async function changedAgain(db: Knex, log: string): Promise<void> {
   for (const act of ACTS) await db.raw(`drop trigger ${log}_no_${act}`)
 }
 
-/** SQL for a member of the JSON in a column: `jsonIn('settings', 'dueAt')`. */
-export const jsonIn = (column: string, member: string): string => `json_extract(${column}, '$.${member}')`
+/** SQL for a member of the JSON in a column, null where that can't be read: `jsonIn('settings', 'dueAt')`. */
+export const jsonIn = (column: string, member: string): string =>
+  `case when json_valid(${column}) then json_extract(${column}, '$.${member}') end`
 
 /** What is wrong with a data file, in SQLite's words; null where it can be read. */
 export function damageOf(file: string): string | null {

@@ -5,7 +5,7 @@ import type { Person } from '../db/people'
 import { cohortsIn } from '../db/groups'
 import { messagesIn } from '../db/messages'
 import { sittingsIn } from '../db/sittings'
-import { World } from '../testing/world'
+import { later, World } from '../testing/world'
 
 let world: World
 let there = 0
@@ -111,6 +111,30 @@ describe('a list', () => {
     await world.db('sitting_figures').update({ figures: '{"where": 7}' })
     world.restart()
     expect(await Promise.all(Object.values(lists).map(list => list()))).toEqual(before)
+  })
+})
+
+describe('what was given', () => {
+  it('counts how far people are by their newest sitting, and who is late by what they were granted', async () => {
+    const { assigning, sittings } = world.services
+    const all = Array.from({ length: 5 }, (_, at) => trainee(at))
+    await peopleIn(world.db).add(all)
+    const to = all.map(({ id }) => id)
+    await world.give({ dueAt: world.now(), sittingsAllowed: 2 }, { id: 'due', to })
+    await world.give({}, { id: 'damaged', to })
+    await world.db('assignments').where({ id: 'damaged' }).update({ settings: '{damaged' })
+    const [handedIn, again, works, granted] = all as [Person, Person, Person, Person]
+    for (const who of [handedIn, again]) {
+      const { view } = await sittings.start(who, 'due', {})
+      await sittings.submit(who, view.id)
+    }
+    world.pass(1)
+    for (const who of [again, works]) await sittings.start(who, 'due', {})
+    await assignmentsIn(world.db).changeShare('due', [granted.id], { closesAt: later(60) })
+    const listed = new Map((await assigning.list()).map(one => [one.id, one]))
+    // Late are two at work and one who hasn’t begun; whoever handed in by then isn’t, nor who has an hour more.
+    expect(listed.get('due')).toMatchObject({ people: 5, notStarted: 2, working: 2, handedIn: 1, late: 3 })
+    expect(listed.get('damaged')).toMatchObject({ people: 5, notStarted: 5, late: 0, unreadable: true })
   })
 })
 

@@ -33,5 +33,5 @@ export const failing = {
   },
 }
 
-/** Hand-worked: 68.00 in all, less 1.33 (purchase), 1.00 (accrual) and 2.00 (reversal, watched, never met). */
-export const totals = { allRight: '68.00', threeOutOfTries: '63.67', outOf: '68.00' }
+/** Hand-worked. With three steps out of tries: less 1.33 (purchase), 1.00 (accrual), 2.00 (reversal, never met). */
+export const totals = { allRight: '68.00', outOf: '68.00' }

@@ -11,12 +11,17 @@ const calendar = new Intl.DateTimeFormat('en-GB', {
 })
 const shortCalendar = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
 
+/** Half a year: from there on a day without its year could be another one. */
+const FAR_MS = 183 * 86_400_000
+const isFar = (moment: string, now: string): boolean => Math.abs(Date.parse(moment) - Date.parse(now)) > FAR_MS
+
 /** Dates, times and lengths as the whole application writes them, in the viewer's zone. */
 export const format = {
   /** Tue 24 Nov 2026 */
   date: (moment: string): string => days.format(new Date(moment)).replaceAll(',', ''),
-  /** 24 Nov */
-  shortDate: (moment: string): string => shortDays.format(new Date(moment)),
+  /** 24 Nov, with the year where that is far from now */
+  shortDate: (moment: string, now = new Date().toISOString()): string =>
+    `${shortDays.format(new Date(moment))}${isFar(moment, now) ? ` ${new Date(moment).getFullYear()}` : ''}`,
   /** 14:03 */
   time: (moment: string | number): string => times.format(new Date(moment)),
   /** 14:03:22 */
@@ -25,14 +30,14 @@ export const format = {
   day: (isoDay: string): string => calendar.format(new Date(`${isoDay}T00:00:00Z`)).replaceAll(',', ''),
   /** 30 Oct */
   shortDay: (isoDay: string): string => shortCalendar.format(new Date(`${isoDay}T00:00:00Z`)),
-  /** today 17:00, or Fri 27 Nov */
+  /** today 17:00, or Fri 27 Nov, with the year where that is far */
   near: (moment: string, now: string): string =>
     days.format(new Date(moment)) === days.format(new Date(now))
       ? `today ${times.format(new Date(moment))}`
       : days
           .format(new Date(moment))
           .replaceAll(',', '')
-          .replace(/ \d{4}$/, ''),
+          .replace(isFar(moment, now) ? '' : / \d{4}$/, ''),
   /** today 17:00, or Fri 27 Nov, 17:00 */
   nearTime: (moment: string, now: string): string =>
     format.near(moment, now).startsWith('today')

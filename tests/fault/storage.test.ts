@@ -1,3 +1,6 @@
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import type { AddressInfo } from 'node:net'
 import { spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
@@ -42,6 +45,21 @@ describe('a data file that a server has', () => {
       await server.restart()
     } finally {
       await server.stop()
+    }
+  })
+})
+
+describe('a port that another program has', () => {
+  it('is said, and the server ends in place of holding its data', async () => {
+    const other = createServer().listen(0, '127.0.0.1')
+    try {
+      await once(other, 'listening')
+      const { port } = other.address() as AddressInfo
+      await expect(startServer({ PORT: String(port) })).rejects.toThrow(
+        new RegExp(`can’t start: port ${port} is taken by another program; set PORT to another`),
+      )
+    } finally {
+      other.close()
     }
   })
 })

@@ -29,7 +29,7 @@ export const BEGINNING = 'ANVIL_TEST_BEGINNING'
 /** What makes a start another one than the first: other content, no demo. */
 const OTHERWISE = ['ANVIL_CONTENT', 'ANVIL_DEMO', 'ANVIL_DATA']
 
-const STARTS_WITHIN_MS = 180_000
+const STARTS_WITHIN_MS = 600_000
 
 async function freePort(): Promise<number> {
   return new Promise((found, failed) => {
@@ -54,13 +54,12 @@ export async function startServer(
   const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
   const beginning = process.env[BEGINNING]
   const isUsual = !where && program === BUILT && !OTHERWISE.some(name => name in environment)
-  const port = await freePort()
+  let port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
   if (beginning && isUsual) {
     await cp(beginning, folder, { recursive: true, preserveTimestamps: true })
     await freshen(dataFile)
   }
-  const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | undefined
 
   const output: string[] = []
@@ -89,7 +88,7 @@ export async function startServer(
     launch()
     const begun = Date.now()
     for (;;) {
-      const answer = await fetch(`${url}/api/health`).catch(() => null)
+      const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null)
       if (answer?.ok) return
       if (child?.exitCode !== null || Date.now() - begun > STARTS_WITHIN_MS)
         throw new Error(`The server did not start: ${output.join('')}`)
@@ -105,9 +104,20 @@ export async function startServer(
     await gone
   }
 
-  await start()
+  // Between looking for a free port and listening there, somebody else may have taken it.
+  for (let more = 2; ; more -= 1) {
+    const taken = await start().then(
+      () => false,
+      (error: unknown) => {
+        if (more === 0 || !String(error).includes('is taken by another program')) throw error
+        return true
+      },
+    )
+    if (!taken) break
+    port = await freePort()
+  }
   return {
-    url,
+    url: `http://127.0.0.1:${port}`,
     dataFile,
     pid: () => child?.pid ?? 0,
     kill: () => end('SIGKILL'),

@@ -182,7 +182,7 @@ export const marksQuery = z.strictObject({
 })
 export type MarksQuery = z.infer<typeof marksQuery>
 /** People on a page of the marks book. */
-export const MARKS_PAGE = 30
+export const MARKS_PAGE = 50
 
 export const marksView = z.strictObject({
   cohorts: z.array(z.string()),

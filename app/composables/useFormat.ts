@@ -34,10 +34,9 @@ export const format = {
   near: (moment: string, now: string): string =>
     days.format(new Date(moment)) === days.format(new Date(now))
       ? `today ${times.format(new Date(moment))}`
-      : days
-          .format(new Date(moment))
-          .replaceAll(',', '')
-          .replace(isFar(moment, now) ? '' : / \d{4}$/, ''),
+      : isFar(moment, now)
+        ? format.date(moment)
+        : format.date(moment).replace(/ \d{4}$/, ''),
   /** today 17:00, or Fri 27 Nov, 17:00 */
   nearTime: (moment: string, now: string): string =>
     format.near(moment, now).startsWith('today')

@@ -6,24 +6,19 @@ useHead({ title: 'Marks book · Steady Anvil' })
 /** How long nobody types before what was typed is looked for. */
 const PAUSE_MS = 300
 const wanted = ref('')
-const name = ref('')
+const paused = refDebounced(wanted, PAUSE_MS)
+const name = computed(() => paused.value.trim())
 const cohort = ref<string | null>(null)
 const given = ref<MarksQuery['given']>('lately')
 const page = ref(0)
-let typing: ReturnType<typeof setTimeout> | undefined
-watch(wanted, text => {
-  clearTimeout(typing)
-  typing = setTimeout(() => (name.value = text.trim()), PAUSE_MS)
-})
-onScopeDispose(() => clearTimeout(typing))
 watch([name, cohort, given], () => (page.value = 0))
 const asked = computed(() => ({ given: given.value, cohort: cohort.value ?? '', name: name.value }))
 const whose = computed(() => new URLSearchParams(asked.value).toString())
 const { data: book, failure, load } = useCall(marksView, () => `/api/marks?${whose.value}&page=${page.value}`)
-const periods = computed(() => [
+const periods = [
   { value: 'lately', label: 'Papers of the last 12 months' },
   { value: 'ever', label: 'All papers' },
-])
+]
 const counts = { best: 'best counts', last: 'last counts', first: 'first counts', average: 'average counts' }
 
 type Row = MarksView['rows'][number]

@@ -1,3 +1,4 @@
+import { newestOf } from '../../core/ground/time/moments'
 import { shareFromRow } from './assignments'
 import type { Share, ShareRow } from './assignments'
 import type { Database } from './connection'
@@ -16,9 +17,6 @@ const ofNewest = (column: string): string => `(
   select ${column} from sittings
   where sittings.assignment_id = share.assignment_id and sittings.person_id = share.person_id
   order by number desc limit 1)`
-
-const newest = (...moments: (string | null)[]): string =>
-  moments.reduce<string>((one, other) => (other !== null && other > one ? other : one), '')
 
 /** How assignments get on, counted where the rows are: nobody reads through the sittings of years for a list. */
 export function howFarIn(db: Database) {
@@ -53,10 +51,10 @@ export function howFarIn(db: Database) {
           .select({ id: 'assignment_id' })
           .max({ waiting: 'waiting_at', admitted: 'admitted_at', reading: 'reading_at' })
       const all = new Map<string, { running: number; last: string }>()
-      for (const { id, running, started, ended } of sat) all.set(id, { running, last: newest(started, ended) })
+      for (const { id, running, started, ended } of sat) all.set(id, { running, last: newestOf(started, ended) })
       for (const { id, waiting, admitted, reading } of atTheDoor) {
         const { running, last } = all.get(id) ?? { running: 0, last: '' }
-        all.set(id, { running, last: newest(last, waiting, admitted, reading) })
+        all.set(id, { running, last: newestOf(last, waiting, admitted, reading) })
       }
       return all
     },

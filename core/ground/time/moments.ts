@@ -39,3 +39,7 @@ export const moment = z.iso
 export function allowanceMs(minutes: number, factor = 1): number {
   return Math.round(minutes * 60_000 * factor)
 }
+
+/** The newest of some moments in canonical form; empty where there is none. */
+export const newestOf = (...moments: readonly (string | null | undefined)[]): string =>
+  moments.reduce<string>((newest, moment) => (moment && moment > newest ? moment : newest), '')

@@ -68,12 +68,12 @@ export function skillService({ db, now }: Context, plans: PlanService) {
         ) === null,
     )
     const papers = open.map(({ assignment }) => assignment)
-    const [headOf, outlines] = await Promise.all([plans.heads(papers), plans.outlines(papers)])
+    const [headOf, outlineOf] = await Promise.all([plans.heads(papers), plans.outlines(papers)])
     return papers.map(one => ({
       assignmentId: one.id,
       paperId: one.paperId,
       title: headOf(one).title,
-      outline: outlines.get(`${one.paperId}@${one.paperVersion}`) ?? NOTHING,
+      outline: outlineOf(one) ?? NOTHING,
     }))
   }
 
@@ -89,13 +89,9 @@ export function skillService({ db, now }: Context, plans: PlanService) {
       paperId,
       paperVersion: rescored?.version ?? paperVersion,
     })
-    const [headOf, outlines] = await Promise.all([plans.heads(known), plans.outlines(known.map(markedBy))])
+    const [headOf, outlineOf] = await Promise.all([plans.heads(known), plans.outlines(known.map(markedBy))])
     return new Map(
-      known.map(sitting => {
-        const { paperId, paperVersion } = markedBy(sitting)
-        const outline = outlines.get(`${paperId}@${paperVersion}`)
-        return [sitting.id, { title: headOf(sitting).title, outline }]
-      }),
+      known.map(sitting => [sitting.id, { title: headOf(sitting).title, outline: outlineOf(markedBy(sitting)) }]),
     )
   }
 

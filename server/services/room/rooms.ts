@@ -1,4 +1,5 @@
 import { group } from 'd3'
+import { newestOf } from '../../../core/ground/time/moments'
 import { isPaused } from '../../../core/sitting/clock'
 import type { RoomAct, RoomActed, RoomChange, RoomListView, RoomRow, RoomView } from '../../../core/wire/room'
 import type { EventBody } from '../../../core/sitting/events'
@@ -67,7 +68,7 @@ export function roomService(
     const stirred = await howFarIn(db).stirred(open.map(({ id }) => id))
     return open.filter(({ id, givenAt, settings: { opensAt } }) => {
       const { running, last } = stirred.get(id) ?? { running: 0, last: '' }
-      const newest = [last, givenAt ?? '', opensAt ?? ''].reduce((one, other) => (one > other ? one : other))
+      const newest = newestOf(last, givenAt, opensAt)
       return running > 0 || newest === '' || at - Date.parse(newest) < QUIET_MS
     })
   }

@@ -42,22 +42,14 @@ export function planService({ db }: Context) {
       }
     },
 
-    /** What reports on skills tell of papers, by `id@version`; those that aren’t there are missing. */
-    async outlines(wanted: readonly Sat[]): Promise<Map<string, PaperOutline>> {
-      const found = new Map<string, PaperOutline>()
-      const missing = new Map<string, Sat>()
-      for (const one of wanted) {
-        const outline = outlines.get(keyOf(one))
-        if (outline) found.set(keyOf(one), outline)
-        else missing.set(keyOf(one), one)
-      }
-      if (missing.size === 0) return found
-      const named = [...missing.values()].map(({ paperId, paperVersion }) => ({ id: paperId, version: paperVersion }))
-      for (const [key, outline] of await papers.outlines(named)) {
-        outlines.set(key, outline)
-        found.set(key, outline)
-      }
-      return found
+    /** What reports on skills tell of papers; nothing of one that isn't there. */
+    async outlines(wanted: readonly Sat[]): Promise<(of: Sat) => PaperOutline | undefined> {
+      const missing = wanted.filter(one => !outlines.has(keyOf(one)))
+      const named = missing.map(({ paperId, paperVersion }) => ({ id: paperId, version: paperVersion }))
+      const read = missing.length === 0 ? new Map<string, PaperOutline>() : await papers.outlines(named)
+      const found = new Map(wanted.map(one => [keyOf(one), read.get(keyOf(one)) ?? outlines.get(keyOf(one))]))
+      for (const [key, outline] of read) outlines.set(key, outline)
+      return one => found.get(keyOf(one))
     },
 
     /** The paper that was sat, with the checks that mark it: later ones where it was marked again. */

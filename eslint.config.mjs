@@ -136,7 +136,7 @@ export default tseslint.config(
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/consistent-type-definitions': 'off',
       'max-lines': ['error', 500],
@@ -170,4 +170,5 @@ export default tseslint.config(
     rules: { 'import-x/no-restricted-paths': ['error', { zones: folderZones }] },
   },
   { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  { files: ['tests/**', '**/*.test.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
 )

@@ -45,10 +45,18 @@ const DECLARATIONS = ['../core/**/*.d.ts']
 
 const groundWork = new RegExp(
   [
-    String.raw`node_modules/(@primevue/core|@primevue/icons`,
+    String.raw`node_modules/(@primevue/core|@primevue/icons/(baseicon|spinner)/`,
     String.raw`@primeuix/(utils|styled|styles/dist/(base|button|inputtext))`,
     String.raw`primevue/(base|basecomponent|baseeditableholder|baseinput|button|inputtext|config|badge|ripple)/`,
     String.raw`lucide-vue-next|pinia|@vueuse)`,
+  ].join('|'),
+)
+
+/** What fields and lists of the component library share: most pages behind the sign-in have some of it. */
+const controls = new RegExp(
+  [
+    String.raw`node_modules/(@primevue/icons`,
+    String.raw`primevue/(chip|focustrap|iconfield|inputicon|overlayeventbus|portal|utils|virtualscroller)/)`,
   ].join('|'),
 )
 
@@ -131,7 +139,7 @@ export default defineNuxtConfig({
         onwarn: ofOurs,
         output: {
           // What nearly every page stands on comes as one file: over a slow line each request costs a round trip.
-          manualChunks: id => (groundWork.test(id) ? 'ground' : undefined),
+          manualChunks: id => (groundWork.test(id) ? 'ground' : controls.test(id) ? 'controls' : undefined),
         },
       },
     },

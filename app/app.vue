@@ -9,5 +9,5 @@ const looks = useLooksStore()
   <NuxtLayout>
     <NuxtPage />
   </NuxtLayout>
-  <ReadingRuler v-if="looks.own.readingRuler" />
+  <LazyReadingRuler v-if="looks.own.readingRuler" />
 </template>

@@ -1,5 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { sure } from '../core/ground/sure.ts'
 import { loadTool } from '../core/tools/registry'
 import { readContent } from '../server/content/read'
 import { comesTo, eventsOf, ofOneTask } from '../tests/support/kept-logs'
@@ -13,7 +14,7 @@ const { papers } = await readContent(['content'])
 const whole = papers.find(({ id }) => id === paperId)
 if (!whole || taskId === undefined) throw new Error('Which? npm run keep-log -- PAPER TASK')
 const paper = ofOneTask(whole, taskId)
-const task = paper.sections[0]!.tasks[0]!
+const task = sure(sure(paper.sections[0]).tasks[0])
 const { id: tool, version } = await loadTool(task.tool, task.setup)
 const events = eventsOf(task)
 const folder = 'tests/fixtures/logs'

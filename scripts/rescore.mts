@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { delimiter, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
+import { sure } from '../core/ground/sure.ts'
 import { openDatabase } from '../server/db/connection'
 import type { Database } from '../server/db/connection'
 import { peopleIn } from '../server/db/people'
@@ -89,7 +90,9 @@ try {
     (process.env.ANVIL_CONTENT ?? 'content').split(delimiter).map(path => resolve(path)),
   )
   const { rescoring } = servicesOf(context)
-  const how = values.dry ? { dry: true as const } : { dry: false as const, by: await administrator(db, values.by!) }
+  const how = values.dry
+    ? { dry: true as const }
+    : { dry: false as const, by: await administrator(db, sure(values.by)) }
   tell(await rescoring.paper(values.paper, how), values.dry)
 } catch (error) {
   console.error(error instanceof Error ? error.message : String(error))

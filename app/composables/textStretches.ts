@@ -1,3 +1,4 @@
+import { sure } from '~~/core/ground/sure'
 import type { TextMark } from '../../core/sitting/text-marks'
 
 /** A text that can be marked says which one it is. */
@@ -56,7 +57,7 @@ export function findWords(words: string): Stretch | null {
     const from = text.toLocaleLowerCase('en-GB').indexOf(wanted)
     if (from < 0) continue
     return {
-      place: element.dataset.text!,
+      place: sure(element.dataset.text),
       from,
       to: from + wanted.length,
       text: text.slice(from, from + wanted.length),

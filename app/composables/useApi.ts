@@ -14,6 +14,9 @@ export class CallFailed extends Error {
   }
 }
 
+/** A schema whose code comes when it is needed: what every page stands on does without any. */
+type SchemaFetched<Schema> = () => Promise<Schema>
+
 interface Options {
   method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   body?: unknown
@@ -22,7 +25,7 @@ interface Options {
 
 /** Calls the server and reads the answer by its schema. Fails with a CallFailed in words for a person. */
 export async function callApi<Schema extends z.ZodType>(
-  schema: Schema,
+  schema: Schema | SchemaFetched<Schema>,
   path: string,
   { method = 'GET', body, timeoutMs = 15_000 }: Options = {},
 ): Promise<z.infer<Schema>> {
@@ -38,7 +41,7 @@ export async function callApi<Schema extends z.ZodType>(
     throw new CallFailed(null, 'unreached', 'The server can’t be reached. Your work is kept on this device.')
   })
   const answer: unknown = await response.json().catch(() => null)
-  if (response.ok) return schema.parse(answer)
+  if (response.ok) return (typeof schema === 'function' ? await schema() : schema).parse(answer)
   const error = typeof answer === 'object' && answer !== null && 'error' in answer ? answer.error : null
   const { code, message, fields } =
     typeof error === 'object' && error !== null

@@ -1,5 +1,6 @@
 import { rangeOf } from './textStretches'
 import { useLooksStore } from '~/stores/looks'
+import { sure } from '~~/core/ground/sure'
 
 /** How fast a voice reads: a step, the slowest and the fastest, times its usual speed. */
 const STEP = 0.25
@@ -50,7 +51,7 @@ export function useReadAloud() {
   function underlay(element: HTMLElement, from: number, to: number): void {
     if (!('highlights' in CSS)) return
     const text = element.textContent.slice(from, to)
-    const range = rangeOf({ place: element.dataset.text!, from, to, text })
+    const range = rangeOf({ place: sure(element.dataset.text), from, to, text })
     if (range) CSS.highlights.set(HIGHLIGHT, new Highlight(range))
   }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { passes } from '~~/core/assignment/system-check'
 import type { SystemCheckReport } from '~~/core/assignment/system-check'
+import { sure } from '~~/core/ground/sure'
 import { voicesHere } from './useReadAloud'
 
 const ROUNDS = 5
@@ -34,7 +35,10 @@ async function testServer(): Promise<Pick<SystemCheckReport, 'roundTripMs' | 'cl
     trips.push({ trip, offset: sent + trip / 2 - Date.parse(now) })
   }
   trips.sort((a, b) => a.trip - b.trip)
-  return { roundTripMs: Math.round(trips[Math.floor(ROUNDS / 2)]!.trip), clockOffsetMs: Math.round(trips[0]!.offset) }
+  return {
+    roundTripMs: Math.round(sure(trips[Math.floor(ROUNDS / 2)]).trip),
+    clockOffsetMs: Math.round(sure(trips[0]).offset),
+  }
 }
 
 async function testMicrophone(): Promise<SystemCheckReport['microphone']> {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { z } from 'zod'
-import { signInRequest } from '~~/core/wire/sign-in'
+import type { DemoView } from '~~/core/wire/sign-in'
 import { useSessionStore } from '~/stores/session'
 
 definePageMeta({ layout: 'bare' })
@@ -15,19 +14,28 @@ const code = ref<string | null>(null)
 const failure = ref('')
 const busy = ref(false)
 
-const demoPeople = z.object({
-  password: z.string(),
-  people: z.array(z.object({ name: z.string(), email: z.string(), about: z.string() })),
-})
-const demo = ref<z.infer<typeof demoPeople> | null>(null)
-callApi(demoPeople, '/api/demo/people')
+/** What is typed and answered is read by these. The page can be typed into before they have come. */
+const schemas = () => import('~~/core/wire/sign-in')
+const demo = ref<DemoView | null>(null)
+callApi(async () => (await schemas()).demoView, '/api/demo/people')
   .then(found => (demo.value = found))
   .catch(() => undefined)
 
 /** While somebody types, the page where they land comes. */
 watchOnce(email, () => void preloadRouteComponents('/').catch(() => undefined))
 
+onMounted(async () => {
+  const typed = takeFirstForm()
+  if (!typed) return
+  email.value = typed.email
+  password.value = typed.password
+  await nextTick()
+  document.getElementById(typed.at ?? 'email')?.focus()
+  if (typed.sent) await signIn()
+})
+
 async function signIn() {
+  const { signInRequest } = await schemas()
   const read = signInRequest.safeParse({ email: email.value, password: password.value })
   if (!read.success) {
     failure.value = read.error.issues[0]?.message ?? ''

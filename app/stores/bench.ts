@@ -26,6 +26,7 @@ import { settledAll } from '~/sync/waiting'
 import type { Waiting } from '~/sync/waiting'
 import { Works } from '~/sync/works'
 import type { OpenTask } from '~/sync/works'
+import { sure } from '~~/core/ground/sure'
 
 export interface Message {
   kind: 'passed' | 'failed' | 'refused'
@@ -194,7 +195,7 @@ export const useBenchStore = defineStore('bench', () => {
   function rebase(): void {
     const waiting = outbox?.waiting ?? []
     tasks.value = (sitting.value?.tasks ?? []).map(({ id }) => {
-      const task = confirmed.get(id)!
+      const task = sure(confirmed.get(id))
       return waiting
         .filter(event => 'taskId' in event && event.taskId === id)
         .reduce((before, event) => withEvent(before, event, changing.has(event.id)), task)

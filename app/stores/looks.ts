@@ -1,11 +1,14 @@
 import { defineStore } from 'pinia'
-import { looks, plainLooks } from '~~/core/people/looks'
-import type { Looks } from '~~/core/people/looks'
+import { keptLooks, plainLooks } from '~~/core/people/kept-looks'
+import type { Looks } from '~~/core/people/kept-looks'
 import type { SittingView } from '~~/core/wire/sitting'
 import { callApi } from '~/composables/useApi'
 import { useSessionStore } from './session'
 
 type Support = SittingView['support']
+
+/** Fetched with the first call: no page waits for it. */
+const looks = async () => (await import('~~/core/people/looks')).looks
 
 /**
  * How pages look to the person who is signed in: theirs on every device, and kept on this one, so that a page has it
@@ -15,7 +18,7 @@ export const useLooksStore = defineStore('looks', () => {
   const session = useSessionStore()
   const own = useLocalStorage<Looks>('anvil-looks', plainLooks, {
     serializer: {
-      read: text => looks.catch(plainLooks).parse(parsed(text)),
+      read: keptLooks,
       write: one => JSON.stringify(one),
     },
   })
@@ -47,11 +50,3 @@ export const useLooksStore = defineStore('looks', () => {
   const textSize = computed(() => own.value.textSize ?? setUp.value?.textSize ?? 'usual')
   return { own, setUp, unkept, theme, textSize, change }
 })
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
-}

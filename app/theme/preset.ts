@@ -1,5 +1,5 @@
 import { definePreset } from '@primeuix/themes'
-import Aura from '@primeuix/themes/aura'
+import { parts } from './parts'
 
 /** The colours of `tokens.css` for PrimeVue's components, so that one file of tokens serves every theme. */
 const schemeOfTokens = {
@@ -69,7 +69,7 @@ const schemeOfTokens = {
 }
 
 /** Steady Anvil's own look for PrimeVue: square-ish corners, hairlines, colours only from the tokens. */
-export const preset = definePreset(Aura, {
+export const preset = definePreset(parts, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
   semantic: {
     primary: {

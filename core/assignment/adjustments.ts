@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { aids, trayItem } from '../paper/schema'
 import type { SectionRules } from '../paper/schema'
 import { allowanceMs, later } from '../ground/time/moments'
+import { textSizes, themes } from './appearance'
 
 const trayAids = ['calculator', 'time-value', 'subnets', 'notes'] as const
 /** What can be given to a person or taken from them, whatever a section says: aids in the work, and of the tray. */
@@ -30,8 +31,8 @@ export const adjustments = z.strictObject({
   extraTries: z.int().min(0).max(10).default(0),
   /** Minutes after the closing time in which the person may still sit. */
   laterMinutes: z.int().min(0).max(43_200).default(0),
-  textSize: z.enum(['usual', 'large', 'largest']).default('usual'),
-  theme: z.enum(['day', 'graphite', 'contrast', 'warm']).nullable().default(null),
+  textSize: z.enum(textSizes).default('usual'),
+  theme: z.enum(themes).nullable().default(null),
   readingRuler: z.boolean().default(false),
   /** Aids that they always have, or never; the rest is as each section says. */
   aids: z.partialRecord(z.enum(personalAids), z.boolean()).default({}),

@@ -1,3 +1,5 @@
+import { sure } from './sure'
+
 /** A number as a fraction of whole numbers in lowest terms; below the line always more than 0. */
 export interface Rational {
   above: bigint
@@ -91,7 +93,7 @@ export function readNumber(
   const fraction = /^(?:(\d{1,20}) +)?(\d{1,20}) *[/⁄] *(\d{1,20})$/.exec(unsigned)
   if (fraction) {
     if (!fractions) return refused('a fraction isn’t taken here')
-    const [whole, above, below] = [BigInt(fraction[1] ?? '0'), BigInt(fraction[2]!), BigInt(fraction[3]!)]
+    const [whole, above, below] = [BigInt(fraction[1] ?? '0'), BigInt(sure(fraction[2])), BigInt(sure(fraction[3]))]
     if (below === 0n) return refused('nothing can be divided by 0')
     return { ok: true, value: signed(rational(whole * below + above, below)), decimals: null, significant: null }
   }
@@ -121,8 +123,8 @@ function readDecimal(text: string, decimal: DecimalMark): NumberRead {
   if (whole === '' && fraction === undefined) return refused('digits are expected')
   if (grouping.length > 0) {
     const [group] = grouping
-    const parts = whole.split(group!)
-    const fits = grouping.every(one => one === group) && /^\d{1,3}$/.test(parts[0]!)
+    const parts = whole.split(sure(group))
+    const fits = grouping.every(one => one === group) && /^\d{1,3}$/.test(sure(parts[0]))
     if (!fits || !parts.slice(1).every(part => /^\d{3}$/.test(part))) return refused('groups have three digits each')
   }
   const digits = whole.replace(/\D/g, '') + (fraction ?? '')

@@ -1,4 +1,5 @@
 import { numbersFrom } from './random'
+import { sure } from './sure'
 
 /** The same things in an order that the seed decides (Fisher and Yates). */
 export function shuffled<Thing>(things: readonly Thing[], seed: number): Thing[] {
@@ -6,8 +7,8 @@ export function shuffled<Thing>(things: readonly Thing[], seed: number): Thing[]
   const order = [...things]
   for (let last = order.length - 1; last > 0; last -= 1) {
     const other = Math.floor(next() * (last + 1))
-    const held = order[last]!
-    order[last] = order[other]!
+    const held = sure(order[last])
+    order[last] = sure(order[other])
     order[other] = held
   }
   return order

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../ground/sure'
 import { pointsInWords } from './points'
 import type { Hundredths } from './points'
 
@@ -99,7 +100,7 @@ function decided({ marks, settled, newest }: Marking, markers: 1 | 2): Standing 
     const last = newest === null ? undefined : marks.get(newest)?.at(-1)
     return last ? { state: 'ready', given: last } : { state: 'to-mark', given: null }
   }
-  const [one, other] = [...marks.values()].map(all => all.at(-1)!)
+  const [one, other] = [...marks.values()].map(all => sure(all.at(-1)))
   if (!one) return { state: 'to-mark', given: null }
   if (!other) return { state: 'one-more', given: null }
   return pointsAlike(one, other) ? { state: 'ready', given: together(one, other) } : { state: 'differs', given: null }
@@ -122,8 +123,8 @@ export function whyNoMark({ points, remarks }: GivenMark, criteria: readonly Mar
   if (stranger !== undefined) return `There is no criterion ${stranger} here.`
   const missing = criteria.filter(({ id }) => points[id] === undefined)
   if (missing.length > 0) return 'Every criterion needs points, even if they are none.'
-  const over = criteria.find(({ id, outOf }) => points[id]! > outOf)
-  if (over) return `${pointsInWords(points[over.id]!)} is more than the ${pointsInWords(over.outOf)} there are.`
+  const over = criteria.find(({ id, outOf }) => sure(points[id]) > outOf)
+  if (over) return `${pointsInWords(sure(points[over.id]))} is more than the ${pointsInWords(over.outOf)} there are.`
   return remarks.some(({ from, to }) => to <= from) ? 'A remark stands on at least one character.' : null
 }
 

@@ -1,3 +1,5 @@
+import { sure } from '../ground/sure'
+
 /** Hundredths of a point: what points are kept in, so that sums are exact. */
 export type Hundredths = number
 
@@ -90,7 +92,7 @@ function byBestCheck(work: StepWork, rules: PointRules): StepPoints {
   )
   const sums = worth.map(points => points.reduce((sum, one) => sum + one, 0))
   const check = sums.indexOf(Math.max(...sums))
-  return { check, points: worth[check]! }
+  return { check, points: sure(worth[check]) }
 }
 
 /** So much of a criterion has been held without a break since this try (from 1). */

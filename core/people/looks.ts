@@ -1,15 +1,13 @@
 import { z } from 'zod'
-import { adjustments } from '../assignment/adjustments'
+import { textSizes, themes } from '../assignment/appearance'
+import { lineSpacings, plainLooks, SPEEDS } from './kept-looks'
+import type { Looks } from './kept-looks'
 
-/** How a person wants pages to look and to be read. What they leave open is as it was set up for them. */
+/** How a person wants pages to look, as it is sent and stored. */
 export const looks = z.strictObject({
-  theme: adjustments.shape.theme,
-  textSize: adjustments.shape.textSize.unwrap().nullable().default(null),
-  lineSpacing: z.enum(['usual', 'wide', 'widest']).default('usual'),
-  readingRuler: z.boolean().default(false),
-  /** Of the voice that reads aloud: 1 is its usual one. */
-  speed: z.number().min(0.5).max(2).default(1),
-})
-export type Looks = z.infer<typeof looks>
-
-export const plainLooks: Looks = looks.parse({})
+  theme: z.enum(themes).nullable().default(plainLooks.theme),
+  textSize: z.enum(textSizes).nullable().default(plainLooks.textSize),
+  lineSpacing: z.enum(lineSpacings).default(plainLooks.lineSpacing),
+  readingRuler: z.boolean().default(plainLooks.readingRuler),
+  speed: z.number().min(SPEEDS.least).max(SPEEDS.most).default(plainLooks.speed),
+}) satisfies z.ZodType<Looks>

@@ -1,3 +1,4 @@
+import { sure } from '../ground/sure'
 import { contextOf, derivedChecks, figuresOf, followsFrom, judgeStep } from '../marking/judging'
 import { tasksOf } from '../paper/schema'
 import type { Criterion, Paper, Task } from '../paper/schema'
@@ -24,12 +25,7 @@ export function proveAcross(paper: Paper): string[] {
           one => `${paper.id}: ${task.id}/${step.id} follows from ${one.task}/${one.step}, which isn’t in this paper.`,
         )
       if (from.length === 0) return []
-      const right = from.map(one =>
-        rightFigures(
-          tasks.find(({ id }) => id === one.task)!,
-          one,
-        ),
-      )
+      const right = from.map(one => rightFigures(sure(tasks.find(({ id }) => id === one.task)), one))
       return step.criteria
         .filter(({ followThrough }) => followThrough?.from.some(one => one.task !== undefined))
         .filter(criterion => !followsRightly(made(task), step.id, criterion, right))
@@ -60,7 +56,7 @@ function followsRightly(
 ): boolean {
   const at = on.task.steps.findIndex(({ id }) => id === stepId)
   const before = doneRightly(on, on.task.steps.slice(0, at), { state: on.start, closed: [] })
-  const step = on.task.steps[at]!
+  const step = sure(on.task.steps[at])
   const { state } = played(on.tool, before.state, step.model)
   const [derived] = derivedChecks(criterion, before.closed, elsewhere)
   if (derived === undefined) return false

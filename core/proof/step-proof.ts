@@ -2,6 +2,7 @@ import { contextOf, derivedChecks, judgeStep } from '../marking/judging'
 import type { StepJudged } from '../marking/judging'
 import type { Step } from '../paper/schema'
 import { numbersFrom } from '../ground/random'
+import { sure } from '../ground/sure'
 import type { JudgeContext } from '../tools/tool'
 import type { Mistake } from './mistakes'
 import { duplicates, played } from './ground'
@@ -116,7 +117,7 @@ export class StepProof {
           refusal => `${this.#name}: the sample “${name}” is refused: ${refusal}`,
         ),
         ...this.step.criteria
-          .filter(criterion => (points[criterion.id] ?? -1) < 0 || points[criterion.id]! > criterion.points)
+          .filter(criterion => (points[criterion.id] ?? -1) < 0 || sure(points[criterion.id]) > criterion.points)
           .map(({ id }) => `${this.#name}/${id}: the sample “${name}” has no points for it, or too many.`),
       ]),
       ...this.step.criteria.flatMap(({ id, points, levels }) => {

@@ -1,3 +1,4 @@
+import { sure } from '../ground/sure'
 import { paper } from '../paper/schema'
 import type { PaperRules } from '../paper/schema'
 import { chart, lines, period } from '../tools/ledger/books.fixture'
@@ -164,6 +165,6 @@ export const ended = { kind: 'ended', how: 'handed-in' } as const satisfies Even
 export const statuses = (state: ReturnType<typeof fold>): string[] =>
   state.tasks.flatMap(task => task.steps.map(step => step.status))
 export const books = (state: ReturnType<typeof fold>, task = 0): LedgerState =>
-  state.tasks[task]!.work.state as LedgerState
+  sure(state.tasks[task]).work.state as LedgerState
 export const points = (plan: ReturnType<typeof planWith>, ...bodies: EventBody[]): number =>
   resultOf(plan, fold(plan, log(...bodies, ended))).points

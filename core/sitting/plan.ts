@@ -9,6 +9,7 @@ import { allowanceMs } from '../ground/time/moments'
 import { strandsOf } from './strands'
 import type { ServerEvent } from './events'
 import { drawn, shuffled } from '../ground/shuffle'
+import { sure } from '../ground/sure'
 
 /**
  * A paper made ready for sittings: tools found, setups read, points in hundredths. One plan serves all its
@@ -123,7 +124,7 @@ function arranged(found: TaskPlan, seed: number, rules: Pick<PaperRules, 'tries'
   const setup = tool.arranged?.(tool.setup.parse(task.setup), seed)
   if (setup === undefined || setup === null) return found
   const made = planTask({ ...task, setup }, rules)
-  return { ...made, steps: made.steps.map((step, at) => ({ ...step, figures: found.steps[at]!.figures })) }
+  return { ...made, steps: made.steps.map((step, at) => ({ ...step, figures: sure(found.steps[at]).figures })) }
 }
 
 function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string[] {

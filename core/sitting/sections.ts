@@ -1,3 +1,4 @@
+import { sure } from '../ground/sure'
 import { deadlineOf, isPaused, momentOfWork, resume, stoodMs, workedMs } from './clock'
 import { iso, ms } from '../ground/time/moments'
 import type { Plan } from './plan'
@@ -87,7 +88,7 @@ export function passTime(plan: Plan, before: SittingState, arrived: string): Sit
     worked += spent
     left -= spent
     if (spent === room)
-      state = closeSection(plan, state, state.section!, 'time-up', momentOfWork(state.clock, worked, at))
+      state = closeSection(plan, state, sure(state.section), 'time-up', momentOfWork(state.clock, worked, at))
   }
   return { ...state, lastAt: at > state.lastAt ? at : state.lastAt }
 }

@@ -1,3 +1,4 @@
+import { sure } from '../ground/sure'
 import { hundredths } from '../marking/points'
 import { isAbout, step as stepSchema, tasksOf } from '../paper/schema'
 import type { Paper, Strand } from '../paper/schema'
@@ -54,7 +55,8 @@ export function strandsIn({ strands = [] }: Paper, plan: TaskPlan, state: Sittin
   const fresh = freshTask(plan)
   const steps = fresh.steps.map((step, at) => ({
     ...step,
-    status: state.status === 'ended' && handedOver(strands[at]!) ? ('awaiting-marker' as const) : ('locked' as const),
+    status:
+      state.status === 'ended' && handedOver(sure(strands[at])) ? ('awaiting-marker' as const) : ('locked' as const),
   }))
   return { ...fresh, steps }
 }

@@ -16,6 +16,16 @@ export const ownView = personView.extend({
 })
 export type OwnView = z.infer<typeof ownView>
 
+/** Where only that it was done matters. */
+export const anything = z.unknown()
+
+/** The demo's sign-ins. */
+export const demoView = z.strictObject({
+  password: z.string(),
+  people: z.array(z.strictObject({ name: z.string(), email: z.string(), about: z.string() })),
+})
+export type DemoView = z.infer<typeof demoView>
+
 /** A device as its browser names it. */
 export const deviceWords = z.string().trim().max(80).default('')
 

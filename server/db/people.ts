@@ -1,10 +1,12 @@
 import { z } from 'zod'
 import { adjustments, noAdjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
+import { sure } from '../../core/ground/sure'
 import { trade } from '../../core/paper/schema'
 import type { Trade } from '../../core/paper/schema'
-import { looks, plainLooks } from '../../core/people/looks'
-import type { Looks } from '../../core/people/looks'
+import { plainLooks } from '../../core/people/kept-looks'
+import type { Looks } from '../../core/people/kept-looks'
+import { looks } from '../../core/people/looks'
 import type { PersonView } from '../../core/wire/sign-in'
 import type { Database } from './connection'
 import { readOr } from './reading'
@@ -41,7 +43,8 @@ const programme = z.array(trade).min(1)
 function fromRow(row: Row): Person {
   const { id, name, email, role, about, password_hash: passwordHash, closed_at: closedAt } = row
   const passwordGivenAt = row.password_given_at
-  const trades = row.trades === null ? null : readOr('people', id, () => programme.parse(JSON.parse(row.trades!)), null)
+  const trades =
+    row.trades === null ? null : readOr('people', id, () => programme.parse(JSON.parse(sure(row.trades))), null)
   return {
     id,
     name,

@@ -15,6 +15,9 @@ const cookieFor = (event: H3Event) => ({
   secure: settings.https || calledUrl(event).protocol === 'https:',
 })
 
+/** Whether a call comes with a session at all, good or not. */
+export const hasSession = (event: H3Event): boolean => getCookie(event, SESSION) !== undefined
+
 export function sessionOf(event: H3Event) {
   const config: SessionConfig = {
     password: cookieSecret(),

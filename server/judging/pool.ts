@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import { sure } from '../../core/ground/sure'
 import type { Question, Reply, Told } from './asking'
 
 /** Something that takes longer, or more memory, than it may. */
@@ -67,7 +68,7 @@ export function workThreads(program?: string, count = Math.max(2, availableParal
   let ids = 0
 
   function add(): Lane {
-    const worker = new Worker(filename!, { resourceLimits: MEMORY })
+    const worker = new Worker(sure(filename), { resourceLimits: MEMORY })
     worker.unref()
     const lane: Lane = { id: (ids += 1), worker, job: null }
     lanes.push(lane)

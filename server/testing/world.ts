@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { adjustments } from '../../core/assignment/adjustments'
 import type { Adjustments } from '../../core/assignment/adjustments'
 import type { AssignmentSettingsInput } from '../../core/assignment/settings'
+import { sure } from '../../core/ground/sure'
 import type { ClientEvent } from '../../core/sitting/events'
 import { paper } from '../../core/paper/schema'
 import type { Paper, PaperRules, SectionRules } from '../../core/paper/schema'
@@ -163,7 +164,7 @@ export class World {
     rules: Partial<PaperRules> = {},
   ): Promise<void> {
     const [counter] = this.papers.filter(({ id }) => id === 'counter-and-creditors')
-    const [tasks] = counter!.sections.map(section => section.tasks)
+    const [tasks] = sure(counter).sections.map(section => section.tasks)
     const made = paper.parse({
       ...counter,
       id: 'sections',
@@ -171,8 +172,8 @@ export class World {
       minutes: 20,
       rules: { tries: 3, ...rules },
       sections: [
-        { id: 'first', title: 'First', ...first, tasks: tasks!.slice(0, 2) },
-        { id: 'second', title: 'Second', ...second, tasks: tasks!.slice(2, 4) },
+        { id: 'first', title: 'First', ...first, tasks: sure(tasks).slice(0, 2) },
+        { id: 'second', title: 'Second', ...second, tasks: sure(tasks).slice(2, 4) },
       ],
     })
     await papersIn(this.db).publish(made)

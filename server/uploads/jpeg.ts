@@ -1,3 +1,5 @@
+import { sure } from '../../core/ground/sure'
+
 /** Markers of a JPEG (ITU-T T.81, table B.1). */
 const SOI = 0xd8
 const EOI = 0xd9
@@ -28,7 +30,7 @@ function keptOf(marker: number, segment: Uint8Array): Uint8Array | null {
   if (marker === DRI) return exactly(2)
   if (marker === DQT) {
     let at = 0
-    while (at < body.length) at += body[at]! >> 4 === 0 ? 65 : 129
+    while (at < body.length) at += sure(body[at]) >> 4 === 0 ? 65 : 129
     return exactly(at)
   }
   if (marker === DHT) {
@@ -85,7 +87,7 @@ export function jpegAnew(content: Uint8Array, most = Infinity): Uint8Array {
     at = end
     if (isFrame(marker)) {
       found.frames += 1
-      const [height, width] = [segment[5]! * 256 + segment[6]!, segment[7]! * 256 + segment[8]!]
+      const [height, width] = [sure(segment[5]) * 256 + sure(segment[6]), sure(segment[7]) * 256 + sure(segment[8])]
       if (width * height === 0) throw new RangeError('It has no size.')
       if (width * height > most) throw new TooManyPoints()
     }

@@ -3,6 +3,7 @@ import type { ChildProcess } from 'node:child_process'
 import { readFile, rm } from 'node:fs/promises'
 import { setPriority } from 'node:os'
 import pLimit from 'p-limit'
+import { sure } from '../../core/ground/sure'
 import { threadFile } from '../judging/pool'
 import { anew } from './anew'
 import type { Anew } from './anew'
@@ -57,7 +58,7 @@ export function uploadProcess(program?: string, { withinMs, memory } = USUAL): W
   function opener(): ChildProcess {
     clearTimeout(idle)
     if (child?.connected) return child
-    child = fork(filename!, { execArgv: [`--max-old-space-size=${MOST_HEAP_MB}`], stdio: 'ignore' })
+    child = fork(sure(filename), { execArgv: [`--max-old-space-size=${MOST_HEAP_MB}`], stdio: 'ignore' })
     // Whoever works goes before whoever waits for a file.
     if (child.pid !== undefined) setPriority(child.pid, 10)
     child.unref()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { TimeValue, Wanted } from '~~/core/tray/time-value'
 
 /** Periods, rate, payment and sums of money over time: four are typed, the fifth is worked out. */
@@ -39,7 +40,7 @@ async function work() {
     .filter(({ id }) => id !== which.value)
     .map(({ id, label }) => `${label} ${all[id]}`)
     .join('; ')
-  result.value = { working: `${working}; ${fields.find(({ id }) => id === which.value)!.label}`, value }
+  result.value = { working: `${working}; ${sure(fields.find(({ id }) => id === which.value)).label}`, value }
 }
 function put() {
   if (!result.value) return

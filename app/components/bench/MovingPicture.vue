@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { MovingFigure } from '~~/core/paper/reading'
 import PictureDrawn from '../pictures/PictureDrawn.vue'
 
@@ -10,7 +11,7 @@ const STAYS_MS = 1600
 
 const at = ref(0)
 const told = ref('')
-const frame = computed(() => props.figure.frames[at.value]!)
+const frame = computed(() => sure(props.figure.frames[at.value]))
 const picture = computed(() => ({
   width: props.figure.width,
   height: props.figure.height,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import { wordsOf } from '~~/core/paper/reading'
 import type { Reading } from '~~/core/paper/reading'
 import ReadingBlocks from './ReadingBlocks.vue'
@@ -12,7 +13,7 @@ const parts = computed(() => {
   const all: Reading['blocks'][] = []
   for (const block of props.paper.blocks) {
     if (block.kind === 'heading' || all.length === 0) all.push([])
-    all.at(-1)!.push(block)
+    sure(all.at(-1)).push(block)
   }
   return all
 })

@@ -3,6 +3,7 @@ import { movedTo, readingOff, takenOut, ticksOn } from '~~/core/ground/drawing/m
 import type { Measure } from '~~/core/ground/drawing/measuring'
 import type { Picture, Spot } from '~~/core/ground/drawing/picture'
 import { useBenchStore } from '~/stores/bench'
+import { sure } from '~~/core/ground/sure'
 import { spotUnder, wayOf } from './spotUnder'
 
 /** What lies on a drawing to see and measure it, where the section allows it: it is enlarged; a ruler, a protractor. */
@@ -12,7 +13,7 @@ const has = (aid: 'zoom' | 'measure'): boolean => bench.section?.aids.includes(a
 
 const ZOOMS = [1, 1.5, 2, 3, 4] as const
 const zoom = ref(0)
-const times = computed(() => ZOOMS[zoom.value]!)
+const times = computed(() => sure(ZOOMS[zoom.value]))
 const measure = ref<Measure | null>(null)
 const NAMES = {
   ruler: ['Beginning of the ruler', 'End of the ruler'],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Looks } from '~~/core/people/looks'
+import type { Looks } from '~~/core/people/kept-looks'
 import { useLooksStore } from '~/stores/looks'
 
 /** How pages look to whoever is signed in. What is chosen holds at once, on every device. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import { deskView, releasedView } from '~~/core/wire/marking'
 import type { DeskPart, DeskTrainee } from '~~/core/wire/marking'
 
@@ -11,10 +12,10 @@ const refusal = ref('')
 const papers = computed(() => {
   const ids = [...new Set(desk.value?.parts.map(({ assignmentId }) => assignmentId) ?? [])]
   return ids.map(id => {
-    const parts = desk.value!.parts.filter(({ assignmentId }) => assignmentId === id)
+    const parts = sure(desk.value).parts.filter(({ assignmentId }) => assignmentId === id)
     const ready = parts.reduce((sum, { states }) => sum + states.ready, 0)
-    const trainees = desk.value!.trainees.filter(({ assignmentId }) => assignmentId === id)
-    return { id, title: parts[0]!.paperTitle, givenTo: parts[0]!.givenTo, parts, trainees, ready }
+    const trainees = sure(desk.value).trainees.filter(({ assignmentId }) => assignmentId === id)
+    return { id, title: sure(parts[0]).paperTitle, givenTo: sure(parts[0]).givenTo, parts, trainees, ready }
   })
 })
 const open = ({ states }: DeskPart): number => states['to-mark'] + states['one-more'] + states.differs
@@ -23,7 +24,7 @@ const pathTo = ({ assignmentId, taskId, stepId }: DeskPart): string => `/marking
 const waits = ({ state }: DeskTrainee['parts'][number]): boolean => state !== 'ready' && state !== 'released'
 /** The first part of a trainee that isn’t marked, or their first. */
 const pathOf = ({ assignmentId, sittingId, parts }: DeskTrainee) => {
-  const { taskId, stepId } = parts.find(waits) ?? parts[0]!
+  const { taskId, stepId } = parts.find(waits) ?? sure(parts[0])
   return { path: `/marking/${assignmentId}/${taskId}/${stepId}`, query: { trainee: sittingId } }
 }
 

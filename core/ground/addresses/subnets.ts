@@ -1,3 +1,4 @@
+import { sure } from '../sure'
 import { broadcastOf, readPrefix } from './ipv4'
 import type { Address, Prefix } from './ipv4'
 
@@ -50,7 +51,7 @@ export function rejoined(parts: readonly Prefix[], at: number): Prefix[] {
   const other = otherHalf(parts, at)
   if (other < 0) return [...parts]
   const [first, second] = [Math.min(at, other), Math.max(at, other)]
-  const whole = { network: parts[first]!.network, bits: parts[first]!.bits - 1 }
+  const whole = { network: sure(parts[first]).network, bits: sure(parts[first]).bits - 1 }
   return [...parts.slice(0, first), whole, ...parts.slice(second + 1)]
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../sure'
 
 const MOST_SHAPES = 200
 const at = z.number().min(-100).max(2000)
@@ -64,7 +65,7 @@ export function isWithin({ x, y }: Spot, part: Area): boolean {
   const corners = part.polygon
   let inside = false
   for (const [index, corner] of corners.entries()) {
-    const before = corners.at(index - 1)!
+    const before = sure(corners.at(index - 1))
     const crosses = corner.y > y !== before.y > y
     if (crosses && x < ((before.x - corner.x) * (y - corner.y)) / (before.y - corner.y) + corner.x) inside = !inside
   }

@@ -1,4 +1,5 @@
 import { LARGEST_AMOUNT } from '../../ground/money'
+import { sure } from '../../ground/sure'
 import { normalSide } from './state'
 import type { Account, Entry, LedgerState, Line, Side } from './state'
 
@@ -42,21 +43,21 @@ function totalsOfPage(chart: readonly Account[], page: readonly Entry[]): PageTo
     debit: Array<bigint>(chart.length).fill(0n),
     credit: Array<bigint>(chart.length).fill(0n),
   }
+  const spill = (side: Side, at: number, sum: number): void => {
+    totals[side][at] = sure(totals[side][at]) + BigInt(sum)
+  }
   for (const entry of page) {
     for (const line of entry.lines) {
-      const at = place.get(line.account)!
-      const sums = line.side === 'debit' ? running.debit : running.credit
-      const sum = sums[at]! + line.amount
+      const at = sure(place.get(line.account))
+      const sums = running[line.side]
+      const sum = sure(sums[at]) + line.amount
       if (sum > SPILL) {
-        totals[line.side][at]! += BigInt(sum)
+        spill(line.side, at, sum)
         sums[at] = 0
       } else sums[at] = sum
     }
   }
-  for (let at = 0; at < chart.length; at += 1) {
-    if (running.debit[at]! > 0) totals.debit[at]! += BigInt(running.debit[at]!)
-    if (running.credit[at]! > 0) totals.credit[at]! += BigInt(running.credit[at]!)
-  }
+  for (const side of ['debit', 'credit'] as const) running[side].forEach((sum, at) => sum > 0 && spill(side, at, sum))
   pageTotals.set(page, totals)
   return totals
 }
@@ -67,8 +68,8 @@ function totalsByPlace(state: LedgerState): Totals[] {
   for (const page of state.pages) {
     const { debit, credit } = totalsOfPage(state.chart, page)
     all.forEach((total, at) => {
-      total.debit += debit[at]!
-      total.credit += credit[at]!
+      total.debit += sure(debit[at])
+      total.credit += sure(credit[at])
     })
   }
   return all
@@ -80,8 +81,8 @@ export function totalsOf(state: LedgerState, account: Account): Totals {
   if (at === undefined) return totals
   for (const page of state.pages) {
     const { debit, credit } = totalsOfPage(state.chart, page)
-    totals.debit += debit[at]!
-    totals.credit += credit[at]!
+    totals.debit += sure(debit[at])
+    totals.credit += sure(credit[at])
   }
   return totals
 }
@@ -112,7 +113,7 @@ export function trialBalance(state: LedgerState): TrialBalance {
   const result: TrialBalance = { rows: [], debits: 0n, credits: 0n }
   const totals = totalsByPlace(state)
   for (const [at, account] of state.chart.entries()) {
-    const { debit, credit } = totals[at]!
+    const { debit, credit } = sure(totals[at])
     if (debit === credit) continue
     const balance = balanceFrom(account, debit - credit)
     result.rows.push({ account, balance })

@@ -1,6 +1,7 @@
 import { pick } from '../../ground/random'
 import type { Proving, Random } from '../tool'
 import { amountOf, decimal } from '../../ground/money'
+import { sure } from '../../ground/sure'
 import type { LedgerCheck } from './checks'
 import { variants } from './checks/expected'
 import { checksOf } from './checks/sharing'
@@ -34,7 +35,7 @@ const lineOf = ({ account }: WrittenLine, side: 'debit' | 'credit', pence: numbe
 /** One line as two of the same account. */
 function lineSplit(ops: readonly LedgerOp[], post: Post, random: Random): LedgerOp[] {
   const { lines } = post.entry
-  const line = pick(lines, random)!
+  const line = sure(pick(lines, random))
   const pence = penceOf(line)
   if (pence < 2) return [...ops]
   const part = 1 + Math.floor(random() * (pence - 1))
@@ -44,7 +45,7 @@ function lineSplit(ops: readonly LedgerOp[], post: Post, random: Random): Ledger
 
 /** A line of an account beside it that comes to nothing. */
 function cancelling(ops: readonly LedgerOp[], post: Post, random: Random): LedgerOp[] {
-  const line = pick(post.entry.lines, random)!
+  const line = sure(pick(post.entry.lines, random))
   const pence = 1 + Math.floor(random() * 50_000)
   const lines = [...post.entry.lines, lineOf(line, 'debit', pence), lineOf(line, 'credit', pence)]
   return withEntry(ops, post, { ...post.entry, lines })
@@ -53,14 +54,18 @@ function cancelling(ops: readonly LedgerOp[], post: Post, random: Random): Ledge
 /** One entry as two that balance each by itself. */
 function entrySplit(ops: readonly LedgerOp[], post: Post, random: Random): LedgerOp[] {
   const { lines } = post.entry
-  const debit = pick(
-    lines.filter(line => sideOf(line) === 'debit'),
-    random,
-  )!
-  const credit = pick(
-    lines.filter(line => sideOf(line) === 'credit'),
-    random,
-  )!
+  const debit = sure(
+    pick(
+      lines.filter(line => sideOf(line) === 'debit'),
+      random,
+    ),
+  )
+  const credit = sure(
+    pick(
+      lines.filter(line => sideOf(line) === 'credit'),
+      random,
+    ),
+  )
   const most = Math.min(penceOf(debit), penceOf(credit))
   if (most < 2) return [...ops]
   const part = 1 + Math.floor(random() * (most - 1))
@@ -82,7 +87,7 @@ function withLooks(ops: readonly LedgerOp[], state: LedgerState, random: Random)
     const account = pick(state.chart, random)?.code ?? null
     return random() < 0.5
       ? { type: 'account.open', account }
-      : { type: 'view.show', view: pick(['journal', 'accounts', 'trial-balance'] as const, random)! }
+      : { type: 'view.show', view: sure(pick(['journal', 'accounts', 'trial-balance'] as const, random)) }
   }
   return ops.flatMap(op => (random() < 0.6 ? [look(), op] : [op, look()]))
 }
@@ -90,11 +95,13 @@ function withLooks(ops: readonly LedgerOp[], state: LedgerState, random: Random)
 /** A wrong entry after the others, taken back by a linked reversal or by hand. */
 function withSlipTakenBack(ops: readonly LedgerOp[], before: LedgerState, random: Random): LedgerOp[] {
   const accounts = before.chart.filter(({ heading }) => !heading)
-  const debit = pick(accounts, random)!
-  const credit = pick(
-    accounts.filter(account => account !== debit),
-    random,
-  )!
+  const debit = sure(pick(accounts, random))
+  const credit = sure(
+    pick(
+      accounts.filter(account => account !== debit),
+      random,
+    ),
+  )
   const amount = decimal(1 + Math.floor(random() * 500_000))
   const { from, to } = before.period
   const entry = (one: string, other: string): WrittenEntry => ({
@@ -162,7 +169,7 @@ function otherAccount(
     ({ code, heading }) =>
       !heading && !asked.has(code) && !ops.some(op => isPost(op) && op.entry.lines.some(line => line.account === code)),
   )
-  const line = pick(post.entry.lines, random)!
+  const line = sure(pick(post.entry.lines, random))
   const other = pick(others, random)
   if (!other) return null
   const lines = post.entry.lines.map(one => (one === line ? { ...one, account: other.code } : one))
@@ -196,13 +203,13 @@ export const proving: Proving<LedgerState, LedgerOp, LedgerCheck> = {
     const inOne = checksOf(context).some(({ kind }) => kind === 'one-entry')
     if (!inOne && !reversesOwn(ops, before))
       changes.push(() => ({ change: 'an entry split into two', ops: entrySplit(ops, post, random) }))
-    return pick(changes, random)!()
+    return sure(pick(changes, random))()
   },
   harmful(ops, before, context, random) {
     if (!checksOf(context).some(({ kind }) => kind === 'movement')) return null
     const post = pick(standingPosts(ops, before), random)
     if (!post) return null
-    const kind = pick(['a penny', 'another account', 'a day outside'], random)!
+    const kind = sure(pick(['a penny', 'another account', 'a day outside'], random))
     const changed =
       kind === 'a penny'
         ? aPenny(ops, post, random)
@@ -218,6 +225,6 @@ export const proving: Proving<LedgerState, LedgerOp, LedgerCheck> = {
     const moving = (lines ?? []).filter(({ amount }) => amount > 0)
     if (posts.length !== 1 || moving.length < 2) return null
     const written = moving.map(({ account, side, amount }): WrittenLine => ({ account, [side]: decimal(amount) }))
-    return withEntry(ops, posts[0]!, { ...posts[0]!.entry, lines: written })
+    return withEntry(ops, sure(posts[0]), { ...sure(posts[0]).entry, lines: written })
   },
 }

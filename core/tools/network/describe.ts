@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import type { NetworkOp } from './ops'
 import type { Ask } from './state'
 
@@ -5,7 +6,7 @@ import type { Ask } from './state'
 export function askText(ask: Ask): string {
   switch (ask.what) {
     case 'ping':
-      return `asks for ${ask.to}${(ask.times ?? 1) > 1 ? ` ${ask.times!} times` : ''}`
+      return `asks for ${ask.to}${(ask.times ?? 1) > 1 ? ` ${sure(ask.times)} times` : ''}`
     case 'trace':
       return `looks for the way to ${ask.to}`
     case 'connect':

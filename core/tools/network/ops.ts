@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Applied } from '../tool'
 import { readAddress6 } from '../../ground/addresses/ipv6'
+import { sure } from '../../ground/sure'
 import { isName } from './names'
 import { contradiction } from './settings/checking'
 import { matchPath } from './settings/paths'
@@ -121,8 +122,8 @@ function refusedSetting(device: Device, settings: Settings): string | null {
   for (const path of paths) {
     const found = matchPath(device, path)
     if (!found.ok) return `${device.name} has no setting ${path}.`
-    const read = found.kind.read(settings[path]!)
-    if (!read.ok || read.value !== settings[path]) return `${path}: “${settings[path]!}” is not in its one form.`
+    const read = found.kind.read(sure(settings[path]))
+    if (!read.ok || read.value !== settings[path]) return `${path}: “${sure(settings[path])}” is not in its one form.`
   }
   return null
 }
@@ -163,7 +164,7 @@ function join(state: NetworkState, one: string, other: string, crossed = false):
   if (readPlace(one).device === readPlace(other).device) return refused('A cable goes from one device to another.')
   const [medium, otherMedium] = [one, other].map(place => mediumAt(state.site, place))
   if (medium !== otherMedium)
-    return refused(`No cable fits both: ${one} is made for ${medium!}, ${other} for ${otherMedium!}.`)
+    return refused(`No cable fits both: ${one} is made for ${sure(medium)}, ${other} for ${sure(otherMedium)}.`)
   if (crossed && medium !== 'copper') return refused('Only a cable of copper has pairs to cross.')
   return { ok: true, state: { ...state, cables: [...state.cables, cableOf(one, other, crossed)], asked: [] } }
 }

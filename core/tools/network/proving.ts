@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import type { Proving, Twisted } from '../tool'
 import type { NetworkCheck } from './checks'
 import { afterAll } from './ops'
@@ -11,7 +12,7 @@ const chosen = <Thing>(things: readonly Thing[], random: () => number): Thing | 
 
 /** A note on a port, taken back before it is applied: nothing of it was ever in force. */
 function madeAndTakenBack(device: Device): NetworkOp[] {
-  const path = `interfaces/${fittedWith(device)[0]!}/description`
+  const path = `interfaces/${sure(fittedWith(device)[0])}/description`
   return [
     { type: 'put', device: device.name, path, value: 'to be told' },
     { type: 'forget', device: device.name },
@@ -33,7 +34,7 @@ function neighbours(ops: readonly NetworkOp[]): number[] {
 function turned(ops: readonly NetworkOp[], random: () => number): Twisted<NetworkOp> | null {
   const at = chosen(neighbours(ops), random)
   if (at === undefined) return null
-  const others = [...ops.slice(0, at), ops[at + 1]!, ops[at]!, ...ops.slice(at + 2)]
+  const others = [...ops.slice(0, at), sure(ops[at + 1]), sure(ops[at]), ...ops.slice(at + 2)]
   return { change: 'two settings the other way round', ops: others }
 }
 

@@ -1,5 +1,6 @@
 import { addressText, hardwareText } from '../../ground/addresses/ipv4'
 import { address6Text, isLinkLocal } from '../../ground/addresses/ipv6'
+import { sure } from '../../ground/sure'
 import { runOf } from './running'
 import { publicKeyOf } from './settings/keys'
 import { settingKinds } from './settings/kinds'
@@ -88,7 +89,7 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
   const { name } = device
   const running = state.running[name] ?? {}
   const pending = state.pending[name] ?? running
-  const machine = network.machine(name)!
+  const machine = sure(network.machine(name))
   const addresses = addressesIn(machine)
   const whole = new Aggregation(device, pending).members
   const own = [...new Set([...interfacesIn({ ...running, ...pending }), ...whole.keys()])]
@@ -96,7 +97,7 @@ export function deviceSeen(state: NetworkState, device: Device): DeviceSeen {
     .sort()
   const onAir = joinedBy(network, device)
   const peerOf = (port: string): string => {
-    if (whole.has(port)) return whole.get(port)!.join(', ')
+    if (whole.has(port)) return sure(whole.get(port)).join(', ')
     if (port.startsWith('w')) return onAir.get(port)?.join(', ') ?? ''
     const place = placeText({ device: name, port })
     const cable = state.cables.find(({ from, to }) => from === place || to === place)
@@ -259,7 +260,7 @@ function settingsSeen(device: Device, running: Settings, pending: Settings, own:
       const [first, place, ...rest] = kind.path.split('/')
       if (first === 'interfaces')
         return [...fittedWith(device), ...own]
-          .filter(port => fits(port, place!, device))
+          .filter(port => fits(port, sure(place), device))
           .map(port => seen(kind, ['interfaces', port, ...rest].join('/'), [port], port))
       if (!kind.path.split('/').some(isPlace)) return [seen(kind, kind.path, [], null)]
       return matched.filter(found => found.kind === kind).map(({ path, at }) => seen(kind, path, at, null))

@@ -1,5 +1,6 @@
 import { apply, networkOp } from './ops'
 import { addressText } from '../../ground/addresses/ipv4'
+import { sure } from '../../ground/sure'
 import { runOf, started } from './running'
 import type { Answer } from './simulation/asking'
 import type { Device } from './site'
@@ -112,7 +113,7 @@ export const drop = (device: string, path: string) => ({ type: 'drop', device, p
 export const applied = (device: string) => ({ type: 'apply', device })
 /** The last answer to what was tried after these operations. */
 export function answered(state: NetworkState, ask: object): Answer {
-  return runOf(after(state, { type: 'ask', ask })).answers.at(-1)!
+  return sure(runOf(after(state, { type: 'ask', ask })).answers.at(-1))
 }
 export const ping = (device: string, to: string) => ({ what: 'ping', device, to })
 export const connect = (device: string, to: string, port: number, transport = 'tcp') => ({
@@ -125,10 +126,9 @@ export const connect = (device: string, to: string, port: number, transport = 't
 export const lookup = (device: string, name: string, type = 'a') => ({ what: 'lookup', device, name, type })
 /** The routes of a device that were come by in one way, by its preference (see PREFERENCES). */
 export const learnedRoutes = (state: NetworkState, device: string, preference: number): string[] =>
-  started(state)
-    .machine(device)!
+  sure(started(state).machine(device))
     .stack.routes.filter(route => route.preference === preference)
-    .map(({ network, bits, by, cost }) => `${addressText(network)}/${bits} by ${addressText(by!)} for ${cost}`)
+    .map(({ network, bits, by, cost }) => `${addressText(network)}/${bits} by ${addressText(sure(by))} for ${cost}`)
 
 /** What was said, on one line. */
 export const said = ({ lines }: Answer): string => lines.join('; ')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../ground/sure'
 import { RECORD_KINDS } from './frames/dns'
 import { TRANSPORTS } from './frames/ipv4'
 import { USER } from './settings/kinds/users'
@@ -108,7 +109,7 @@ export function initial({ areas, walls, devices, cables }: NetworkSetup): Networ
   }
   for (const [from, to] of cables) {
     const [one, other] = [from, to].map(place => mediumAt(site, place))
-    if (one !== other) throw new RangeError(`${from} is made for ${one!}, and ${to} for ${other!}.`)
+    if (one !== other) throw new RangeError(`${from} is made for ${sure(one)}, and ${to} for ${sure(other)}.`)
   }
   return {
     site,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../ground/sure'
 import { pcapngOf } from './capturing'
 import { configurationOf } from './files/configuration'
 import { topologyOf } from './files/topology'
@@ -134,7 +135,7 @@ function mapSeen(state: NetworkState): MapSeen {
     walls: state.site.walls,
     devices: state.site.devices.map(device => ({
       ...device,
-      addresses: addressesIn(network.machine(device.name)!).map(({ address }) => address),
+      addresses: addressesIn(sure(network.machine(device.name))).map(({ address }) => address),
       pending: differences(state, device.name).length,
     })),
     cables: [

@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import { kindOf } from './kinds'
 import type { Key } from './kinds'
 import { unanswered } from './kinds/kind'
@@ -14,5 +15,5 @@ export function judge(state: QuestionsState, key: Key, { step }: QuestionsContex
   const kind = part && kindOf(part)
   const read = kind?.key.safeParse(key)
   if (!part || !read?.success) return unanswered('A question of the kind that its key is for.')
-  return kind!.judge(part, answerTo(state, step), read.data)
+  return sure(kind).judge(part, answerTo(state, step), read.data)
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import { kindOf } from './kinds'
 import type { QuestionsOp } from './ops'
 import { partNamed } from './state'
@@ -10,8 +11,8 @@ export function describe(op: QuestionsOp, state: QuestionsState): string {
       const part = partNamed(state, op.part)
       const kind = part && kindOf(part)
       const read = kind?.answer.safeParse(op.answer)
-      const fits = read?.success && kind!.refusal(part, read.data) === null
-      return fits ? `Answered ${op.part}: ${kind!.sentence(part, read.data)}.` : `Tried to answer ${op.part}.`
+      const fits = read?.success && sure(kind).refusal(part, read.data) === null
+      return fits ? `Answered ${op.part}: ${sure(kind).sentence(part, read.data)}.` : `Tried to answer ${op.part}.`
     }
     case 'clear':
       return `Cleared the answer to ${op.part}.`

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../ground/sure'
 import { kindOf } from './kinds'
 import type { Part } from './kinds'
 import { textOf } from './answers/options'
@@ -73,7 +74,7 @@ function ruledOutIn({ ruledOut }: QuestionsState, part: Part, answer: unknown): 
   const { choices } = kindOf(part)
   const out = choices?.in(answer).find(id => ruledOut[part.id]?.includes(id))
   if (out === undefined) return null
-  return `“${textOf(choices!.of(part), out)}” is ruled out. Put it back first.`
+  return `“${textOf(sure(choices).of(part), out)}” is ruled out. Put it back first.`
 }
 
 function ruleOut(state: QuestionsState, part: Part, option: string, on: boolean): Applied<QuestionsState> {

@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import { apply, sheetOp } from './ops'
 import { initial, sheetToolSetup } from './state'
 import type { SheetState } from './state'
@@ -32,18 +33,18 @@ export function refusalOf(state: SheetState, op: unknown): string {
   return applied.ok ? 'done' : applied.refusal
 }
 
-const sheetOf = (state: SheetState, name: string) => state.workbook.sheets.find(sheet => sheet.name === name)!
+const sheetOf = (state: SheetState, name: string) => sure(state.workbook.sheets.find(sheet => sheet.name === name))
 
 /** The value of a cell, an error by its code. */
 export function value(state: SheetState, cell: string, sheet = 'One'): unknown {
-  const { row, column } = readCorner(cell)!
+  const { row, column } = sure(readCorner(cell))
   const found = valueAt(sheetOf(state, sheet), row, column)
   return isError(found) ? found.code : found
 }
 
 /** What is typed in a cell. */
 export function typedIn(state: SheetState, cell: string, sheet = 'One'): string {
-  const { row, column } = readCorner(cell)!
+  const { row, column } = sure(readCorner(cell))
   return asTyped(sheetOf(state, sheet).inputs.at(row, column))
 }
 

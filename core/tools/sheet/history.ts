@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import type { Moment, SheetState } from './state'
 import type { Workbook } from './workbook/workbook'
 
@@ -38,7 +39,7 @@ export function changedTo(state: SheetState, workbook: Workbook): SheetState {
 function bounded(past: readonly Moment[]): readonly Moment[] {
   let [from, cells] = [past.length - 1, 0]
   while (from > 0 && past.length - from < MOST_STEPS) {
-    cells += past[from - 1]!.cells
+    cells += sure(past[from - 1]).cells
     if (cells > MOST_CELLS) break
     from -= 1
   }

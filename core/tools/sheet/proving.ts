@@ -1,4 +1,5 @@
 import { pick } from '../../ground/random'
+import { sure } from '../../ground/sure'
 import type { Proving, Random } from '../tool'
 import { placeIn } from './workbook/places'
 import type { SheetCheck } from './checks'
@@ -18,20 +19,20 @@ const isWrite = (op: SheetOp): op is Write => op.type === 'cell.write'
 
 /** A cell that no formula of the task is near to: below and to the right of everything. */
 function farAway(state: SheetState, random: Random): SheetOp {
-  const sheet = pick(state.workbook.sheets, random)!
+  const sheet = sure(pick(state.workbook.sheets, random))
   const { rows, columns } = extentOf(sheet)
   const cell = cellName(rows + 40 + Math.floor(random() * 60), columns + 4 + Math.floor(random() * 4))
-  return { type: 'cell.write', sheet: sheet.name, cell, text: pick(['rough', '12.5', '=1+1'], random)! }
+  return { type: 'cell.write', sheet: sheet.name, cell, text: sure(pick(['rough', '12.5', '=1+1'], random)) }
 }
 
 /** Looks at sheets between the operations. */
 const withLooks = (ops: readonly SheetOp[], state: SheetState, random: Random): SheetOp[] =>
-  ops.flatMap(op => [op, { type: 'sheet.show', sheet: pick(state.workbook.sheets, random)!.name }])
+  ops.flatMap(op => [op, { type: 'sheet.show', sheet: sure(pick(state.workbook.sheets, random)).name }])
 
 /** Something done and undone between the operations. */
 function withSlip(ops: readonly SheetOp[], state: SheetState, random: Random): SheetOp[] {
   const at = Math.floor(random() * (ops.length + 1))
-  const sheet = pick(state.workbook.sheets, random)!
+  const sheet = sure(pick(state.workbook.sheets, random))
   const { rows, columns } = extentOf(sheet)
   const area = cellName(Math.floor(random() * rows), Math.floor(random() * columns))
   const slip: SheetOp =
@@ -40,7 +41,7 @@ function withSlip(ops: readonly SheetOp[], state: SheetState, random: Random): S
       : { type: 'cell.write', sheet: sheet.name, cell: area, text: 'slip' }
   // What changes nothing can't be undone.
   const changes =
-    sheet.inputs.at(readReference(area)!.start.row, readReference(area)!.start.column) !== undefined ||
+    sheet.inputs.at(sure(readReference(area)).start.row, sure(readReference(area)).start.column) !== undefined ||
     slip.type === 'cell.write'
   // Nor what is refused, on a locked sheet or where a cell doesn’t take it.
   const taken = changes && apply(played(ops.slice(0, at), state), slip).ok
@@ -87,7 +88,7 @@ function asked(context: SheetContext, kinds: readonly SheetCheck['kind'][], stat
   if (!area) return null
   const row = area.top + Math.floor(random() * (area.bottom - area.top + 1))
   const column = area.left + Math.floor(random() * (area.right - area.left + 1))
-  return { sheet: state.workbook.sheets[area.sheet]!, row, column }
+  return { sheet: sure(state.workbook.sheets[area.sheet]), row, column }
 }
 
 export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
@@ -106,7 +107,7 @@ export const proving: Proving<SheetState, SheetOp, SheetCheck> = {
         return written && { change: 'a formula in brackets', ops: written }
       },
     ]
-    return pick(changes, random)!()
+    return sure(pick(changes, random))()
   },
   harmful(ops, before, context, random) {
     const after = played(ops, before)

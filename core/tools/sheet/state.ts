@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../ground/sure'
 import { areaAddress, cellAddress, sheetName } from './addresses'
 import { Calculator } from './calculation/calculator'
 import { areaAt } from './addresses'
@@ -91,7 +92,7 @@ function sheetFrom({ name, rows, formats, widths, frozen }: SheetToolSetup['shee
     looks.set(`${row} ${column}`, [row, column, { ...before, ...format }])
   }
   for (const { at, cells } of rows) {
-    const corner = readCorner(at)!
+    const corner = sure(readCorner(at))
     for (const [down, line] of cells.entries())
       for (const [across, value] of line.entries()) {
         if (value === null) continue

@@ -1,3 +1,4 @@
+import { sure } from '../../ground/sure'
 import { MOST_TEXT } from './formula/values'
 import { readDay, readTime } from './formula/dates'
 import { readNumber } from './formula/converting'
@@ -35,9 +36,9 @@ export function typed(text: string, cellFormat?: string): Typed {
   const time = readTime(trimmed)
   if (time !== null) return { ok: true, input: time, number: trimmed.split(':').length === 3 ? 'hh:mm:ss' : 'hh:mm' }
   const money = MONEY.exec(trimmed)
-  const amount = money && /\d/.test(money[3]!) ? readNumber(`${money[1]!}${money[3]!}`) : null
+  const amount = money && /\d/.test(sure(money[3])) ? readNumber(`${sure(money[1])}${sure(money[3])}`) : null
   if (money && amount !== null)
-    return { ok: true, input: amount, number: `${money[2]!}#,##0${money[3]!.includes('.') ? '.00' : ''}` }
+    return { ok: true, input: amount, number: `${sure(money[2])}#,##0${sure(money[3]).includes('.') ? '.00' : ''}` }
   const number = readNumber(trimmed)
   if (number === null) return { ok: true, input: text }
   if (trimmed.endsWith('%')) return { ok: true, input: number, number: trimmed.includes('.') ? '0.00%' : '0%' }
@@ -68,7 +69,7 @@ export function asTyped(input: Input | undefined, number = ''): string {
   if (typeof input !== 'string') {
     const shown = typeof input === 'number' && number !== '' ? formatted(input, number)?.text : undefined
     const again = shown === undefined ? null : typed(shown)
-    return again?.ok && again.input === input ? shown! : textOf(input)
+    return again?.ok && again.input === input ? sure(shown) : textOf(input)
   }
   const again = typed(input)
   return again.ok && again.input === input ? input : `'${input}`

@@ -1,4 +1,5 @@
 import { group } from 'd3'
+import { sure } from '../../../core/ground/sure'
 import { deskKey, deskStates, foldMarking, releasedIn, standingOf, whyNoMark } from '../../../core/marking/desk'
 import type { DeskAct, DeskEntry, GivenMark, Marking } from '../../../core/marking/desk'
 import { pointsInWords } from '../../../core/marking/points'
@@ -199,7 +200,7 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
   function refusalOf(act: DeskAct, { assignment, step }: Place, entries: readonly DeskEntry[], by: Person) {
     const marking = foldMarking(entries)
     const { state } = standingOf(marking, markersOf(assignment))
-    const criteria = step.step.criteria.map(({ id }, at) => ({ id, outOf: step.points[at]! }))
+    const criteria = step.step.criteria.map(({ id }, at) => ({ id, outOf: sure(step.points[at]) }))
     switch (act.kind) {
       case 'marked': {
         const full = markersOf(assignment) === 2 && marking.marks.size === 2 && !marking.marks.has(by.id)
@@ -277,7 +278,7 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
           id,
           label,
           feedback,
-          outOf: step.points[at]! / 100,
+          outOf: sure(step.points[at]) / 100,
           levels: [...levels],
         })),
         answers,
@@ -326,7 +327,7 @@ export function markingService({ db, now, log }: Context, { plans, live, figures
         const awaiting = awaitingIn(found)
         const ready = partsOf(plan).flatMap(({ task, step }) => {
           const key = deskKey(task.task.id, step.step.id)
-          const standing = standingOf(foldMarking(entries.get(key) ?? []), markersOf(assignment!))
+          const standing = standingOf(foldMarking(entries.get(key) ?? []), markersOf(sure(assignment)))
           return standing.state === 'ready' && standing.given && awaiting.includes(key)
             ? [{ taskId: task.task.id, stepId: step.step.id, given: standing.given }]
             : []

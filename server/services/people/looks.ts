@@ -1,4 +1,4 @@
-import type { Looks } from '../../../core/people/looks'
+import type { Looks } from '../../../core/people/kept-looks'
 import { peopleIn } from '../../db/people'
 import type { Person } from '../../db/people'
 import type { Context } from '../ground/context'

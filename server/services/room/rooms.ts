@@ -1,4 +1,5 @@
 import { group } from 'd3'
+import { sure } from '../../../core/ground/sure'
 import { newestOf } from '../../../core/ground/time/moments'
 import { isPaused } from '../../../core/sitting/clock'
 import type { RoomAct, RoomActed, RoomChange, RoomListView, RoomRow, RoomView } from '../../../core/wire/room'
@@ -95,7 +96,7 @@ export function roomService(
     const bySitting = group(said, ({ sittingId }) => sittingId)
     return Promise.all(
       shares.map(async (share: Share) => {
-        const assignment = given.find(({ id }) => id === share.assignmentId)!
+        const assignment = sure(given.find(({ id }) => id === share.assignmentId))
         const sitting = latest.get(`${share.assignmentId} ${share.personId}`)
         const own = sitting && ended.get(sitting.id)
         return rowOf(

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { NetworkOp } from '~~/core/tools/network/ops'
 import type { DeviceSeen } from '~~/core/tools/network/viewing'
 import { kindText } from './drawing'
@@ -27,11 +28,11 @@ const fitted = computed(() => {
     .join(', ')
 })
 const groups = computed(() => groupsOf(device.value))
-const group = ref(groups.value[0]!)
+const group = ref(sure(groups.value[0]))
 const port = ref('p1')
 watch(name, () => {
   port.value = 'p1'
-  if (!groups.value.includes(group.value)) group.value = groups.value[0]!
+  if (!groups.value.includes(group.value)) group.value = sure(groups.value[0])
 })
 watch([() => props.wanted, name], ([wanted]) => {
   if (!wanted) return

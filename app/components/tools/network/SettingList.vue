@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { SettingSeen } from '~~/core/tools/network/viewing'
 import { pathWith } from './families'
 import type { Family } from './families'
@@ -19,7 +20,7 @@ const entries = computed(() => {
 })
 
 const chosen = ref(0)
-const kind = computed(() => props.family.kinds[chosen.value] ?? props.family.kinds[0]!)
+const kind = computed(() => props.family.kinds[chosen.value] ?? sure(props.family.kinds[0]))
 const names = ref<string[]>([])
 const value = ref('')
 const what = computed(() => kind.value.title.toLowerCase())

@@ -1,3 +1,4 @@
+import { sure } from '~~/core/ground/sure'
 import { BOX, readPlace } from '../../../../core/tools/network/site'
 import type { Duplex } from '../../../../core/tools/network/settings/kinds/ethernet'
 import type { DeviceKind, Medium } from '../../../../core/tools/network/site'
@@ -139,7 +140,7 @@ export const airText = ({ level, rate }: NonNullable<MapSeen['cables'][number]['
   `${level.toFixed(0).replace('-', '−')} dBm, ${rate} Mbit/s`
 
 /** The radio behind which a station is, without the station’s name. */
-const ownName = (port: string): string => port.split(':')[0]!
+const ownName = (port: string): string => sure(port.split(':')[0])
 
 /** Where a packet is drawn that is at a device: at the cable of its port, or on the device itself. */
 export function placeOn(

@@ -1,4 +1,5 @@
 import { contours, geoPath } from 'd3'
+import { sure } from '~~/core/ground/sure'
 import type { SignalSeen } from '../../../../core/tools/network/viewing'
 import type { Frame } from './drawing'
 
@@ -22,7 +23,7 @@ export interface Shade {
 
 export function shadesOf({ x, y, step, columns, rows, levels }: SignalSeen): Shade[] {
   const draw = geoPath()
-  const onMap = ([column, row]: readonly number[]): [number, number] => [x + column! * step, y + row! * step]
+  const onMap = ([column, row]: readonly number[]): [number, number] => [x + sure(column) * step, y + sure(row) * step]
   // What is nearer to the edge of the map than this can’t be read.
   const isInside = ([column = 0, row = 0]: readonly number[]): boolean =>
     column > 4 && column < columns - 4 && row > 2 && row < rows - 2

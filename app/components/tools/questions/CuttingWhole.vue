@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { arc, pie } from 'd3'
+import { sure } from '~~/core/ground/sure'
 import { uncut } from '~~/core/tools/questions/kinds/cutting'
 import type { Cut, CuttingPart } from '~~/core/tools/questions/kinds/cutting'
 
@@ -23,14 +24,14 @@ function mark(at: number) {
   emit('answer', { parts, marked: marked.includes(at) ? marked.filter(one => one !== at) : [...marked, at] })
 }
 function cutOff(at: number) {
-  const size = given.value.parts[at]!
+  const size = sure(given.value.parts[at])
   const piece = Number(cuts.value[at])
   if (!Number.isInteger(piece) || piece < 1 || piece >= size) return
   cuts.value = {}
   cut(given.value.parts.toSpliced(at, 1, piece, size - piece))
 }
 const join = (at: number) =>
-  cut(given.value.parts.toSpliced(at, 2, given.value.parts[at]! + given.value.parts[at + 1]!))
+  cut(given.value.parts.toSpliced(at, 2, sure(given.value.parts[at]) + sure(given.value.parts[at + 1])))
 
 const sizeText = (size: number): string =>
   isEqual.value ? '' : ` (${size}${props.part.unit ? ` ${props.part.unit}` : ''})`
@@ -39,7 +40,7 @@ const parts = computed(() => {
   const slices = pie<number>().sort(null)(given.value.parts)
   let from = 0
   return given.value.parts.map((size, at) => {
-    const slice = slices[at]!
+    const slice = sure(slices[at])
     const begin = from
     from += size
     return {

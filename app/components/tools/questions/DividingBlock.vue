@@ -4,6 +4,7 @@ import type { Divided, DividingPart } from '~~/core/tools/questions/kinds/dividi
 import { addressText, prefixText, readPrefix } from '~~/core/ground/addresses/ipv4'
 import type { Prefix } from '~~/core/ground/addresses/ipv4'
 import { equalParts, halved, otherHalf, rejoined, roomOf } from '~~/core/ground/addresses/subnets'
+import { sure } from '~~/core/ground/sure'
 
 /** A block of addresses that is cut into parts, some of which are marked: drawn as it is cut, and as a list. */
 const props = defineProps<{ part: DividingPart; answer: Divided | null; closed: boolean }>()
@@ -11,9 +12,9 @@ const emit = defineEmits<{ answer: [answer: Divided] }>()
 
 const MOST_PARTS = 64
 const EQUAL = [1, 2, 3, 4]
-const whole = computed(() => readPrefix(props.part.block)!)
+const whole = computed(() => sure(readPrefix(props.part.block)))
 const given = computed(() => props.answer ?? undivided(props.part))
-const parts = computed(() => given.value.parts.map(text => readPrefix(text)!))
+const parts = computed(() => given.value.parts.map(text => sure(readPrefix(text))))
 
 /** Cuts anew. What was marked stays so as long as it is still a part. */
 function cut(now: readonly Prefix[]) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { MatchingPart } from '~~/core/tools/questions/kinds/matching'
 import { spotUnder } from '../../pictures/spotUnder'
 
@@ -64,7 +65,7 @@ function letGo({ clientX, clientY }: PointerEvent) {
   const under = document
     .elementsFromPoint(clientX, clientY)
     .find(one => one instanceof HTMLElement && one.dataset.right)
-  if (left && under instanceof HTMLElement) give(left, under.dataset.right!)
+  if (left && under instanceof HTMLElement) give(left, sure(under.dataset.right))
 }
 </script>
 

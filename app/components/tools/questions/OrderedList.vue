@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
+import { sure } from '~~/core/ground/sure'
 import type { OrderingPart } from '~~/core/tools/questions/kinds/ordering'
 
 /** A list that is put in order: pulled, or moved up and down by its buttons, or by the arrow keys on them. */
@@ -18,12 +19,12 @@ async function move(from: number, to: number, way?: 'up' | 'down') {
   if (props.closed || to < 0 || to >= order.value.length || from === to) return
   const now = [...order.value]
   const [moved] = now.splice(from, 1)
-  now.splice(to, 0, moved!)
+  now.splice(to, 0, sure(moved))
   emit('answer', now)
-  said.value = `${rows.value[from]!.text}: now ${to + 1} of ${now.length}`
+  said.value = `${sure(rows.value[from]).text}: now ${to + 1} of ${now.length}`
   if (!way) return
   await nextTick()
-  list.value?.$el.querySelector<HTMLElement>(`[data-item="${moved!}"] [data-way="${way}"]`)?.focus()
+  list.value?.$el.querySelector<HTMLElement>(`[data-item="${sure(moved)}"] [data-way="${way}"]`)?.focus()
 }
 </script>
 

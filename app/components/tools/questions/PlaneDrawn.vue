@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import type { Drawn, Figure, PlanePart, PlanePoint } from '~~/core/tools/questions/kinds/plane'
 import { asNumber, placesOn } from '~~/core/tools/questions/answers/scale'
 import type { Axis } from '~~/core/tools/questions/answers/scale'
@@ -69,7 +70,9 @@ const strokes = computed((): Stroke[] =>
     const left = last.x > WIDTH - 110
     const label = { x: last.x + (left ? -10 : 10), y: Math.max(16, last.y - 9), text: figure.text }
     const path = pathOf(figure, spots)
-    return [{ id: figure.id, dash: DASHES[at]!, closed: figure.as === 'polygon' && path.length > 2, path, dots, label }]
+    return [
+      { id: figure.id, dash: sure(DASHES[at]), closed: figure.as === 'polygon' && path.length > 2, path, dots, label },
+    ]
   }),
 )
 function press(event: MouseEvent) {

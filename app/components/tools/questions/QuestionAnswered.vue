@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '~~/core/ground/sure'
 import { kindOf, kindsIn, loadKinds, part as partSchema } from '~~/core/tools/questions/kinds'
 import type { Part } from '~~/core/tools/questions/kinds'
 import { formulasIn } from '~~/core/tools/questions/kinds/written'
@@ -41,7 +42,7 @@ const pieces = computed(() => {
     .filter(edge => edge <= whole.length)
     .sort((one, other) => one - other)
   return edges.slice(0, -1).map((from, at) => {
-    const to = edges[at + 1]!
+    const to = sure(edges[at + 1])
     const on = remarks.flatMap((remark, number) => (remark.from < to && remark.to > from ? [number + 1] : []))
     return {
       from,

@@ -8,6 +8,7 @@ import { useBenchStore } from '~/stores/bench'
 import type { WorkOnTask } from '~/composables/useWork'
 import { speaking } from '~/components/tools/questions/speaking'
 import { useRecordingsStore } from '~/stores/recordings'
+import { sure } from '~~/core/ground/sure'
 
 /** The questions of a task, each with its answer. What has the focus is the step in hand. */
 const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
@@ -33,7 +34,7 @@ function shownAnswer(id: string): Shown['needs'] {
   if (!part || at < 0) return []
   const answer = state.value?.answers[id] ?? null
   const said = answer === null ? 'not answered yet' : kindOf(part).sentence(part, answer)
-  return [{ number: at + 1, instruction: props.task.steps[at]!.instruction, said }]
+  return [{ number: at + 1, instruction: sure(props.task.steps[at]).instruction, said }]
 }
 const shown = computed((): Shown[] =>
   props.task.steps.flatMap((step, at) => {

@@ -1,5 +1,6 @@
 import type { DrawnPart, Strokes } from '~~/core/tools/questions/kinds/drawn'
 import type { Spot } from '~~/core/ground/drawing/picture'
+import { sure } from '~~/core/ground/sure'
 import type { Colour, DRAWING_TOOLS, Stroke } from '~~/core/tools/questions/answers/strokes'
 import { spotUnder, wayOf } from '../../pictures/spotUnder'
 
@@ -47,7 +48,7 @@ export function useDrawing(
   function goOn(place: Spot) {
     const last = begun.value.at(-1)
     if (!last) return
-    if (tool.value !== 'freehand') begun.value = [begun.value[0]!, place]
+    if (tool.value !== 'freehand') begun.value = [sure(begun.value[0]), place]
     else if (far(last, place) >= APART && begun.value.length < MOST_POINTS) begun.value = [...begun.value, place]
   }
   function end() {

@@ -1,3 +1,4 @@
+import { sure } from '~~/core/ground/sure'
 import { pointsOf } from '~~/core/tools/questions/kinds/plane'
 import type { Drawn, PlanePart, PlanePoint } from '~~/core/tools/questions/kinds/plane'
 import { placeText, placesOn } from '~~/core/tools/questions/answers/scale'
@@ -20,7 +21,7 @@ export function usePlane(
   give: (answer: Drawn | null) => void,
 ) {
   const { part } = given()
-  const chosen = ref(part.figures[0]!.id)
+  const chosen = ref(sure(part.figures[0]).id)
   const held = ref<HeldPoint | null>(null)
   const aim = ref<GridPlace>({
     across: Math.round(placesOn(part.across) / 2),
@@ -56,7 +57,7 @@ export function usePlane(
     }
     const there = (drawn.value[chosen.value] ?? []).findIndex(one => isAt(one, point))
     if (there >= 0) return hold(chosen.value, there)
-    const figure = part.figures.find(({ id }) => id === chosen.value)!
+    const figure = sure(part.figures.find(({ id }) => id === chosen.value))
     const points = [...(drawn.value[figure.id] ?? []), point]
     const next = part.figures.find(one => one !== figure && (drawn.value[one.id]?.length ?? 0) < pointsOf(one))
     give({ ...drawn.value, [figure.id]: points })

@@ -1,3 +1,5 @@
+import { sure } from '~~/core/ground/sure'
+
 /** What a key means in the grid while nothing is being typed. */
 export type GridKey =
   | { kind: 'move'; down: number; across: number; extend: boolean; toEdge: boolean; page: boolean }
@@ -36,7 +38,7 @@ export function gridKey(event: KeyboardEvent): GridKey | null {
   if (altKey) return null
   const arrow = arrows[key]
   if (arrow) return { kind: 'move', down: arrow[0], across: arrow[1], extend, toEdge: ctrl, page: false }
-  if (ctrl && !extend && key in withCtrl) return withCtrl[key]!
+  if (ctrl && !extend && key in withCtrl) return sure(withCtrl[key])
   switch (key) {
     case 'PageDown':
       return { kind: 'move', down: 1, across: 0, extend, toEdge: false, page: true }

@@ -1,3 +1,4 @@
+import { sure } from '~~/core/ground/sure'
 import { areaName, sheetInFormula } from '../../../../core/tools/sheet/formula/references'
 import type { Block, Place } from './selection'
 
@@ -42,10 +43,10 @@ const NEXT_FIXED = [
 
 /** A corner with the next of its four ways to stay when it is copied; `like`: as another corner goes on. */
 function cornerFixed(corner: string, like: string): string {
-  const [, columnFixed, , rowFixed] = /^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(like)!
-  const [, , column, , row] = /^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(corner)!
+  const [, columnFixed, , rowFixed] = sure(/^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(like))
+  const [, , column, , row] = sure(/^(\$?)([A-Za-z]+)(\$?)(\d+)$/.exec(corner))
   const now = columnFixed ? (rowFixed ? 1 : 3) : rowFixed ? 2 : 0
-  return NEXT_FIXED[now]!(column!, row!)
+  return sure(NEXT_FIXED[now])(sure(column), sure(row))
 }
 
 /** The reference at the caret with the next of its four ways to stay when it is copied: A1, $A$1, A$1, $A1. */
@@ -54,7 +55,7 @@ export function fixedOtherwise(typing: Typing): Typing {
     const [from, to] = [match.index, match.index + match[0].length]
     if (typing.caret < from || typing.caret > to) continue
     const corners = match[0].split(':')
-    const next = corners.map(corner => cornerFixed(corner, corners[0]!)).join(':')
+    const next = corners.map(corner => cornerFixed(corner, sure(corners[0]))).join(':')
     return { ...typing, text: typing.text.slice(0, from) + next + typing.text.slice(to), caret: from + next.length }
   }
   return typing

@@ -1,4 +1,5 @@
 import type { WorkOnTask } from '~/composables/useWork'
+import { sure } from '~~/core/ground/sure'
 import { gridKey } from './grid-keys'
 import type { GridKey } from './grid-keys'
 import type { Place } from './selection'
@@ -88,7 +89,7 @@ export function useSheetKeys(
   }
 
   async function keyWhileTyping(event: KeyboardEvent) {
-    const now = typing.value!
+    const now = sure(typing.value)
     const { key, shiftKey, ctrlKey, altKey } = event
     const arrow = gridKey(event)
     const options = help.value?.options.length ?? 0

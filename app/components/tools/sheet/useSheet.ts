@@ -8,6 +8,7 @@ import type { ChartSeen } from '~~/core/tools/sheet/charting'
 import { plainPage } from '~~/core/tools/sheet/workbook/features/page'
 import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
+import { sure } from '~~/core/ground/sure'
 import { windowFor } from './layout'
 import { blockOf, fillBlock, isSingle, within } from './selection'
 import type { Block, Place, Selected } from './selection'
@@ -142,7 +143,7 @@ export function useSheet(work: WorkOnTask) {
       refusal.value = `There is no cell or name “${address}” here.`
       return false
     }
-    await turnTo(seen.value.sheets.find(name => name.toLowerCase() === on.toLowerCase())!)
+    await turnTo(sure(seen.value.sheets.find(name => name.toLowerCase() === on.toLowerCase())))
     const { top, left: from, bottom, right } = place.bounds
     selected.value = { cursor: { row: top, column: from }, corner: { row: bottom, column: right } }
     refusal.value = ''

@@ -1,5 +1,6 @@
 import { grouped } from '../../../ground/money'
 import type { Pence } from '../../../ground/money'
+import { sure } from '../../../ground/sure'
 import { accountOf } from '../journal'
 import type { LedgerState } from '../state'
 import type { Nets } from './nets'
@@ -73,16 +74,16 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
     return { ...wrong, fault: 'wrong-account', note: parts.filter(Boolean).join(' ') }
   }
   const codes = [...expected.keys()]
-  const turned = codes.filter(code => expected.get(code)! > 0n !== found.get(code)! > 0n)
-  const off = codes.filter(code => size(expected.get(code)!) !== size(found.get(code)!))
+  const turned = codes.filter(code => sure(expected.get(code)) > 0n !== sure(found.get(code)) > 0n)
+  const off = codes.filter(code => size(sure(expected.get(code))) !== size(sure(found.get(code))))
   const result = { accountsRight: true, sidesRight: turned.length === 0, amountsRight: off.length === 0 }
   if (turned.length > 0)
     return { ...result, fault: 'wrong-side', note: `On the wrong side: ${turned.map(name).join(', ')}.` }
   if (off.length === 0) return result
-  const faults = off.map(code => amountFault(expected.get(code)!, found.get(code)!))
+  const faults = off.map(code => amountFault(sure(expected.get(code)), sure(found.get(code))))
   const fault = faults.find(kind => kind !== 'wrong-amount') ?? 'wrong-amount'
-  const code = off[faults.indexOf(fault)]!
-  const pair = `${grouped(size(found.get(code)!))} stands on ${name(code)} where ${grouped(size(expected.get(code)!))} belongs`
+  const code = sure(off[faults.indexOf(fault)])
+  const pair = `${grouped(size(sure(found.get(code))))} stands on ${name(code)} where ${grouped(size(sure(expected.get(code))))} belongs`
   const why = {
     'transposed-digits': ': digits have changed places',
     'misplaced-point': ': the point has moved',
@@ -93,8 +94,10 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
 
 /** The account that carries, besides its own amount, all that belongs on the missing ones; or undefined. */
 function lumpedInto(expected: Nets, found: Nets, missing: string[]): string | undefined {
-  const left = missing.reduce((sum, code) => sum + expected.get(code)!, 0n)
+  const left = missing.reduce((sum, code) => sum + sure(expected.get(code)), 0n)
   const off = [...found.keys()].filter(code => found.get(code) !== expected.get(code))
   const [only] = off
-  return off.length === 1 && only !== undefined && found.get(only) === expected.get(only)! + left ? only : undefined
+  return off.length === 1 && only !== undefined && found.get(only) === sure(expected.get(only)) + left
+    ? only
+    : undefined
 }

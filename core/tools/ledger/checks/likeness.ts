@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { amountFault } from './comparison'
 
 import type { Nets } from './nets'
@@ -16,7 +17,7 @@ function lineWorth(expected: bigint, found: bigint | undefined): number {
 }
 
 const worth = (expected: Nets, found: Nets, accounts: readonly string[]): number =>
-  accounts.reduce((sum, code) => sum + lineWorth(expected.get(code)!, found.get(code)), 0)
+  accounts.reduce((sum, code) => sum + lineWorth(sure(expected.get(code)), found.get(code)), 0)
 
 /**
  * The share that a movement earns that isn't right, from 0 to less than 1: the mean worth of the lines that are

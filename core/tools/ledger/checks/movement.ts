@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { dayInWords, entryName } from '../state'
 import type { Entry, LedgerState } from '../state'
@@ -117,7 +118,7 @@ function judgeRight(
   sharing: Sharing,
   expected: string,
 ): Finding {
-  const { entries, nets } = sharing.right.get(context.step)!
+  const { entries, nets } = sure(sharing.right.get(context.step))
   const charged = checksOf(context).some(({ kind }) => kind === 'nothing-else')
   const beside = charged ? [] : (sharing.slips.get(context.step) ?? [])
   const met = beside.length === 0

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { entries, entryOf, reversalOf, standingEntries } from '../journal'
 import { dayInWords, entryName } from '../state'
@@ -32,7 +33,7 @@ export function judgeReversed(state: LedgerState, check: ReversedCheck): Finding
   if (other) {
     return finding(false, {
       expected,
-      found: `${entryName(other.number)} reverses ${entryName(other.reverses!)}.`,
+      found: `${entryName(other.number)} reverses ${entryName(sure(other.reverses))}.`,
       fault: 'wrong-entry-reversed',
     })
   }

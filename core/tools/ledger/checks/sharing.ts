@@ -4,6 +4,7 @@ import type { LedgerOp } from '../ops'
 import { apply } from '../ops'
 import type { Entry, LedgerState } from '../state'
 import type { LedgerCheck } from '.'
+import { sure } from '../../../ground/sure'
 import { variants } from './expected'
 import { movementOf, keyOf, sameMovement, sumOf, turned } from './nets'
 import type { Nets } from './nets'
@@ -125,9 +126,9 @@ function explanations(wanted: readonly Wanted[]): Map<string, Chosen[]> {
     const larger: typeof sets = []
     for (const { chosen, sum, next } of sets) {
       for (let at = next; at < wanted.length && count < MOST_SUMS; at += 1) {
-        for (const nets of wanted[at]!.sets) {
+        for (const nets of sure(wanted[at]).sets) {
           const one = {
-            chosen: new Map(chosen).set(wanted[at]!.step, nets),
+            chosen: new Map(chosen).set(sure(wanted[at]).step, nets),
             sum: sumOf([sum, nets]),
             next: at + 1,
           }
@@ -174,15 +175,15 @@ function* combinations<Thing>(things: readonly Thing[], size: number, from = 0):
   if (size === 0) yield []
   else
     for (let at = from; at <= things.length - size; at += 1)
-      for (const others of combinations(things, size - 1, at + 1)) yield [things[at]!, ...others]
+      for (const others of combinations(things, size - 1, at + 1)) yield [sure(things[at]), ...others]
 }
 
 /** Where these steps explain all of it: each with entries of its own as far as they can be told apart. */
 function wholeShares(posted: readonly Posted[], wanted: readonly Wanted[], chosen: Chosen): Map<string, Share> {
-  const these = wanted.flatMap(one => (chosen.has(one.step) ? [{ ...one, sets: [chosen.get(one.step)!] }] : []))
+  const these = wanted.flatMap(one => (chosen.has(one.step) ? [{ ...one, sets: [sure(chosen.get(one.step))] }] : []))
   const { right, left } = grouped(posted, these)
   for (const { step, sets } of these)
-    if (!right.has(step)) right.set(step, { entries: left.map(({ entry }) => entry), nets: sets[0]! })
+    if (!right.has(step)) right.set(step, { entries: left.map(({ entry }) => entry), nets: sure(sets[0]) })
   return right
 }
 
@@ -292,7 +293,7 @@ export function movedAhead(state: LedgerState, context: LedgerContext): Nets {
   )
   return sumOf(
     ahead.flatMap(({ id }) => [
-      ...(sharing.right.has(id) ? [sharing.right.get(id)!.nets] : []),
+      ...(sharing.right.has(id) ? [sure(sharing.right.get(id)).nets] : []),
       ...(sharing.meant.get(id) ?? []).map(({ lines }) => movementOf(lines)),
     ]),
   )

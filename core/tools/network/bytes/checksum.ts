@@ -1,9 +1,6 @@
 /** The sum of 16-bit words of bytes, not yet folded; an odd byte at the end counts as if a nought followed. */
 function sumOf(bytes: Uint8Array): number {
-  let sum = 0
-  const even = bytes.length & ~1
-  for (let place = 0; place < even; place += 2) sum += bytes[place]! * 256 + bytes[place + 1]!
-  return even === bytes.length ? sum : sum + bytes[even]! * 256
+  return bytes.reduce((sum, byte, place) => sum + (place % 2 === 0 ? byte * 256 : byte), 0)
 }
 
 function folded(sum: number): number {

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { afterAll } from '../ops'
 import { differing } from '../settings/paths'
 import { cableText } from '../site'
@@ -8,7 +9,7 @@ import type { NetworkContext } from './settings'
 /** The states between the steps when each is done as its model does it: one before the first, one after each. */
 function modelledStates({ start, task }: NetworkContext): NetworkState[] {
   const states = [start]
-  for (const { model } of task.steps) states.push(afterAll(states.at(-1)!, model))
+  for (const { model } of task.steps) states.push(afterAll(sure(states.at(-1)), model))
   return states
 }
 
@@ -43,11 +44,11 @@ function withChange(
     ])
   }
   const [then, now] = [before, after].map(({ cables }) => new Set(cables.map(cableText)))
-  const gone = (cable: Cable): boolean => then!.has(cableText(cable)) && !now!.has(cableText(cable))
+  const gone = (cable: Cable): boolean => sure(then).has(cableText(cable)) && !sure(now).has(cableText(cable))
   const cables = state.cables.filter(cable => !gone(cable))
   const ends = new Set(cables.flatMap(({ from, to }) => [from, to]))
   const come = after.cables.filter(
-    cable => !then!.has(cableText(cable)) && !ends.has(cable.from) && !ends.has(cable.to),
+    cable => !sure(then).has(cableText(cable)) && !ends.has(cable.from) && !ends.has(cable.to),
   )
   return { ...state, running, cables: [...cables, ...come], asked: [] }
 }
@@ -63,9 +64,10 @@ export function mended(state: NetworkState, context: NetworkContext): NetworkSta
   const states = modelledStates(context)
   const here = context.task.steps.findIndex(({ id }) => id === context.step)
   // What this step sets itself is judged as it is.
-  const own = changedBy(states[here]!, states[here + 1]!)
+  const own = changedBy(sure(states[here]), sure(states[here + 1]))
   return context.task.steps.reduce(
-    (mending, { id }, at) => (wrong.has(id) ? withChange(mending, states[at]!, states[at + 1]!, own) : mending),
+    (mending, { id }, at) =>
+      wrong.has(id) ? withChange(mending, sure(states[at]), sure(states[at + 1]), own) : mending,
     state,
   )
 }

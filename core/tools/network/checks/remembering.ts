@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { started } from '../running'
 import type { Network } from '../simulation/network'
 import { cableText } from '../site'
@@ -31,6 +32,6 @@ export function remembered<Outcome>(
   if (outcomes.has(key)) return outcomes.get(key) as Outcome
   const outcome = work(started(state))
   outcomes.set(key, outcome)
-  if (outcomes.size > MOST) outcomes.delete(outcomes.keys().next().value!)
+  if (outcomes.size > MOST) outcomes.delete(sure(outcomes.keys().next().value))
   return outcome
 }

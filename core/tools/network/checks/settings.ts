@@ -8,6 +8,7 @@ import { cableOf, cableText, deviceNamed } from '../site'
 import type { Cable } from '../site'
 import type { NetworkState } from '../state'
 import { bitsFor, roomOf } from '../../../ground/addresses/subnets'
+import { sure } from '../../../ground/sure'
 import { finding } from './findings'
 import type { CheckOf, NetworkCheck } from './kinds'
 
@@ -41,7 +42,7 @@ export function judgeRoom(state: NetworkState, { device, interface: port, within
   const expected = `${port} of ${device} in a part of ${within} with room for ${hosts} hosts, and no larger than that.`
   if (!own) return finding(false, expected, `${port} of ${device} has no address.`, 'no-address')
   const network = networkAt(own)
-  const block = readPrefix(within)!
+  const block = sure(readPrefix(within))
   const found = `${port} of ${device} is in ${prefixText(network)}, with room for ${roomOf(network).hosts} hosts.`
   if (!isIn(network.network, block) || own.bits < block.bits)
     return finding(false, expected, found, 'outside-the-block')

@@ -1,5 +1,6 @@
 import type { Finding } from '../../tool'
 import { addressText, isIn, readAddress, readPrefix } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { carriedBy, CARRIES, HEAD } from '../frames/ethernet'
 import { readPacket } from '../frames/ipv4'
 import { SEVERITIES } from '../frames/syslog'
@@ -83,7 +84,7 @@ export function judgeFlows(state: NetworkState, { flows }: CheckOf<'flows'>): Fi
 const passing = (state: NetworkState, { from, to, through }: CheckOf<'passes'>): Tried & { by: boolean } =>
   remembered(state, `by ${through}, ${from} to ${to}`, network => {
     const answer = answerOf(network, { what: 'ping', device: from, to }, 1)
-    const goal = readAddress(to)!
+    const goal = sure(readAddress(to))
     const by = network.captured.slice(...answer.frames).some(one => {
       if (one.from.device !== through || carriedBy(one.frame) !== CARRIES.ipv4) return false
       return readPacket(one.frame, HEAD)?.to === goal
@@ -114,7 +115,8 @@ export function judgeObtains(state: NetworkState, check: CheckOf<'obtains'>): Fi
   const expected = `${device} gets ${wanted} by asking.`
   if (!got) return finding(false, expected, `${device} gets no address by asking.`, 'no-address')
   const found = `${device} gets ${addressText(got.address)} from ${addressText(got.server)}.`
-  const fits = (!within || isIn(got.address, readPrefix(within)!)) && (!is || is.includes(addressText(got.address)))
+  const fits =
+    (!within || isIn(got.address, sure(readPrefix(within)))) && (!is || is.includes(addressText(got.address)))
   const met = fits && (!server || addressText(got.server) === server)
   return finding(met, expected, found, fits ? 'other-server' : 'other-address')
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { matchPath } from '../settings/paths'
 import type { Device } from '../site'
 import { verbs } from './reading'
@@ -21,10 +22,10 @@ export function complete(device: Device, line: string): Completion {
   const [verb] = before
   if (verb === 'help' && before.length === 1) return { from, options: begins(Object.keys(verbs), word) }
   if (verb === 'put' && before.length === 2) {
-    const found = matchPath(device, before[1]!)
+    const found = matchPath(device, sure(before[1]))
     return { from, options: found.ok ? begins(found.kind.choices ?? [], word) : [] }
   }
-  if (before.length > 1 || !['put', 'drop', 'view'].includes(verb!)) return { from, options: [] }
+  if (before.length > 1 || !['put', 'drop', 'view'].includes(sure(verb))) return { from, options: [] }
   return completePath(device, word, from)
 }
 

@@ -1,5 +1,6 @@
 import { readAddress } from '../../../ground/addresses/ipv4'
 import { readAddress6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 import type { Ask } from '../state'
 import type { NetworkOp } from '../ops'
 import { RECORD_KINDS } from '../frames/dns'
@@ -69,7 +70,7 @@ export function readLine(device: Device, line: string): Line | Misread {
       if (path) return path
       return more[0]
         ? misread(more[0].at, 'nothing more')
-        : { kind: 'op', op: { type: 'drop', ...on, path: first!.text } }
+        : { kind: 'op', op: { type: 'drop', ...on, path: sure(first).text } }
     }
     case 'view':
       return more[0] ? misread(more[0].at, 'nothing more') : { kind: 'view', path: first?.text ?? '' }
@@ -144,10 +145,10 @@ function pathAt(device: Device, word: Word): Misread | null {
 function put(device: Device, path: Word | undefined, value: Word[], line: string, end: number): Line | Misread {
   const wrong = path ? pathAt(device, path) : misread(end, 'a path')
   if (wrong) return wrong
-  const found = matchPath(device, path!.text)
+  const found = matchPath(device, sure(path).text)
   const [begin] = value
   const text = begin ? line.slice(begin.at).trim() : ''
   const read = found.ok ? found.kind.read(text) : null
   if (!begin || !read?.ok) return misread(begin?.at ?? end, read && !read.ok ? read.expected : 'a value')
-  return { kind: 'op', op: { type: 'put', device: device.name, path: path!.text, value: read.value } }
+  return { kind: 'op', op: { type: 'put', device: device.name, path: sure(path).text, value: read.value } }
 }

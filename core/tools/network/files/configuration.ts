@@ -1,4 +1,5 @@
 import { readInterfaceAddress, addressText } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { BLACKHOLE } from '../settings/kinds/routes'
 import { settingKinds } from '../settings/kinds'
 import { interfacesIn, matchPath } from '../settings/paths'
@@ -90,13 +91,13 @@ function put(whole: JsonObject, pattern: readonly string[], names: readonly stri
       return
     }
     let end = at + 1
-    while (pattern[end] !== undefined && isPlace(pattern[end]!)) end += 1
+    while (pattern[end] !== undefined && isPlace(sure(pattern[end]))) end += 1
     const places = pattern.slice(at + 1, end)
     if (places.length === 0) {
       here = member in here ? (here[member] as JsonObject) : ((here[member] = {}) as JsonObject)
       continue
     }
-    const keys = places.map((place, of) => [nameOf(place), names[named + of]!] as const)
+    const keys = places.map((place, of) => [nameOf(place), sure(names[named + of])] as const)
     named += places.length
     const list = (member in here ? here[member] : (here[member] = [])) as Json[]
     let entry = list.find(one => isObject(one) && keys.every(([key, name]) => one[key] === name)) as
@@ -124,8 +125,8 @@ function interfacesOf(device: Device, settings: Settings): JsonObject[] {
         const [first, , ...rest] = kind.path.split('/')
         const value = settings[`interfaces/${name}/${rest.join('/')}`]
         if (first !== 'interfaces' || isStandard(kind.path) || value === undefined) continue
-        const member = `${OWN}${rest[0]!}`
-        entry[member] = { ...(entry[member] as JsonObject | undefined), [rest[1]!]: leafOf(value) }
+        const member = `${OWN}${sure(rest[0])}`
+        entry[member] = { ...(entry[member] as JsonObject | undefined), [sure(rest[1])]: leafOf(value) }
       }
       return entry
     })
@@ -142,11 +143,11 @@ function ipv4Of(settings: Settings, name: string): JsonObject {
 
 function routesOf(device: Device, settings: Settings): JsonObject[] {
   const of = (leaf: string): readonly (readonly [string, string])[] =>
-    told(device, settings, `${ROUTE}${leaf}`).map(({ at, value }) => [at[0]!, value] as const)
+    told(device, settings, `${ROUTE}${leaf}`).map(({ at, value }) => [sure(at[0]), value] as const)
   const [hops, preferences, backups] = ['next-hop', 'preference', 'backup-next-hop'].map(leaf => new Map(of(leaf)))
-  const prefixes = [...new Set([...hops!.keys(), ...preferences!.keys(), ...backups!.keys()])].sort()
+  const prefixes = [...new Set([...sure(hops).keys(), ...sure(preferences).keys(), ...sure(backups).keys()])].sort()
   return prefixes.map(prefix => {
-    const [hop, preference, backup] = [hops, preferences, backups].map(one => one!.get(prefix))
+    const [hop, preference, backup] = [hops, preferences, backups].map(one => sure(one).get(prefix))
     const next: JsonObject = hop === BLACKHOLE ? { 'special-next-hop': BLACKHOLE } : { 'next-hop-address': hop ?? '' }
     const route: JsonObject = { 'destination-prefix': prefix }
     if (hop !== undefined) route['next-hop'] = next
@@ -175,13 +176,13 @@ const staticRouting = (routes: Json[], routes6: Json[]): JsonObject => ({
 
 function filtersOf(device: Device, settings: Settings): JsonObject[] {
   const entries = told(device, settings, ACE)
-  return [...new Set(entries.map(({ at }) => at[0]!))].sort().map(name => ({
+  return [...new Set(entries.map(({ at }) => sure(at[0])))].sort().map(name => ({
     name,
     aces: {
       ace: entries
         .filter(({ at }) => at[0] === name)
         .sort((one, other) => Number(one.at[1]) - Number(other.at[1]))
-        .map(({ at, value }) => entryOf(at[1]!, value)),
+        .map(({ at, value }) => entryOf(sure(at[1]), value)),
     },
   }))
 }
@@ -378,8 +379,8 @@ function walk(value: Json, rest: readonly (readonly string[])[], path: string, a
 function walkEntry(value: Json, listed: readonly (readonly string[])[], path: string, at: string, take: Take): void {
   const entry = objectAt(value, at)
   const [first] = listed
-  const end = first!.findIndex(piece => !isPlace(piece))
-  const places = first!.slice(0, end < 0 ? first!.length : end)
+  const end = sure(first).findIndex(piece => !isPlace(piece))
+  const places = sure(first).slice(0, end < 0 ? sure(first).length : end)
   const names = places.map(place => textAt(entry[nameOf(place)], `${at}/${nameOf(place)}`))
   const { ...parts } = entry as JsonObject
   for (const place of places) delete parts[nameOf(place)]

@@ -1,4 +1,5 @@
 import { address6Text, readInterfaceAddress6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 import type { Settings } from '../settings/paths'
 import { told } from '../settings/told'
 import type { Device } from '../site'
@@ -32,7 +33,7 @@ export function ipv6Of(settings: Settings, name: string): JsonObject {
 
 export const routes6Of = (device: Device, settings: Settings): JsonObject[] =>
   told(device, settings, ROUTE).map(({ at, value }) => ({
-    'destination-prefix': at[0]!,
+    'destination-prefix': sure(at[0]),
     'next-hop': { 'next-hop-address': value },
   }))
 

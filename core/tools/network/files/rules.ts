@@ -1,4 +1,5 @@
 import { prefixText } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { readRule, ruleText } from '../settings/rules'
 import type { Rule } from '../settings/rules'
 import { PROTOCOLS } from '../frames/ipv4'
@@ -12,7 +13,7 @@ const LOG_NOT = 'ietf-access-control-list:log-none'
 
 /** A rule as an entry of an access list (RFC 8519, 4.1). */
 export function entryOf(number: string, text: string): JsonObject {
-  const { action, answers, protocol, from, to, ports, logs } = readRule(text)!
+  const { action, answers, protocol, from, to, ports, logs } = sure(readRule(text))
   const ipv4: JsonObject = {
     ...(protocol === 'any' ? {} : { protocol: PROTOCOLS[protocol] }),
     ...(from.bits > 0 ? { 'source-ipv4-network': prefixText(from) } : {}),
@@ -60,11 +61,12 @@ function matchText(matches: JsonObject, path: string): string {
   const byNumber = (['icmp', 'tcp', 'udp'] as const).find(name => PROTOCOLS[name] === number)
   if (number !== undefined && !byNumber) throw new FileRefusal(`${path}/ipv4/protocol`, 'expected 1, 6 or 17.')
   const transport = (['tcp', 'udp'] as const).find(name => matches[name] !== undefined)
+  const ports = transport ? portText(matches[transport] ?? null, `${path}/${transport}`) : ''
   const part = (word: string, value: Json | undefined): string =>
     value === undefined ? '' : ` ${word} ${textAt(value, path)}`
   const from = part('from', ipv4['source-ipv4-network'])
   const to = part('to', ipv4['destination-ipv4-network'])
-  return `${transport ?? byNumber ?? 'any'}${from}${to}${transport ? portText(matches[transport]!, `${path}/${transport}`) : ''}`
+  return `${transport ?? byNumber ?? 'any'}${from}${to}${ports}`
 }
 
 function portText(value: Json, path: string): string {

@@ -2,6 +2,7 @@ import { Reader } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 import type { Address6, Prefix6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 import { readHardware, writeHardware } from './ethernet'
 import { address6At, checksum6, NEXT_HEADERS, writeAddress6 } from './ipv6'
 
@@ -111,7 +112,7 @@ function readOptions(reader: Reader): Options | null {
     if (length === 0) return null
     const bytes = reader.take(length * 8 - 2)
     if (type === OPTIONS.source || type === OPTIONS.target) found.hardware = readHardware(new Reader(bytes))
-    if (type === OPTIONS.prefix) found.prefixes.push({ network: address6At(bytes, 14), bits: bytes[0]! })
+    if (type === OPTIONS.prefix) found.prefixes.push({ network: address6At(bytes, 14), bits: sure(bytes[0]) })
   }
   return found
 }

@@ -1,4 +1,5 @@
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { CutShort, wordAt } from '../bytes/reading'
 import { putWord } from '../bytes/writing'
 
@@ -69,7 +70,7 @@ export function readPacket(bytes: Uint8Array, at = 0): Packet | null {
 export function readHead(bytes: Uint8Array, at = 0): Packet | null {
   const room = bytes.length - at
   if (room < 1) throw new CutShort('The bytes end too early.')
-  const first = bytes[at]!
+  const first = sure(bytes[at])
   const header = (first & 0x0f) * 4
   if (first >> 4 !== 4 || header < HEADER || room < header) return null
   let sum = 0
@@ -81,8 +82,8 @@ export function readHead(bytes: Uint8Array, at = 0): Packet | null {
   return {
     from: wordAt(bytes, at + 12) * 65_536 + wordAt(bytes, at + 14),
     to: wordAt(bytes, at + 16) * 65_536 + wordAt(bytes, at + 18),
-    timeToLive: bytes[at + 8]!,
-    protocol: bytes[at + 9]!,
+    timeToLive: sure(bytes[at + 8]),
+    protocol: sure(bytes[at + 9]),
     identification: wordAt(bytes, at + 4),
     whole: (wordAt(bytes, at + 6) & DONT_FRAGMENT) !== 0,
     // What follows the packet fills the frame up.

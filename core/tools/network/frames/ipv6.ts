@@ -2,6 +2,7 @@ import { checksum } from '../bytes/checksum'
 import { CutShort, wordAt } from '../bytes/reading'
 import { Writer } from '../bytes/writing'
 import type { Address6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 
 /** What follows the head (IANA protocol numbers). */
 export const NEXT_HEADERS = { icmp6: 58 } as const
@@ -45,13 +46,13 @@ export function readPacket6(bytes: Uint8Array, at = 0): Packet6 | null {
 
 /** The same of a packet that may be cut off after its head, as it is told back to who sent it. */
 export function readHead6(bytes: Uint8Array, at = 0): Packet6 | null {
-  if (bytes.length - at < HEAD6 || bytes[at]! >> 4 !== VERSION) return null
+  if (bytes.length - at < HEAD6 || sure(bytes[at]) >> 4 !== VERSION) return null
   const end = Math.min(bytes.length, at + HEAD6 + wordAt(bytes, at + 4))
   return {
     from: address6At(bytes, at + 8),
     to: address6At(bytes, at + 24),
-    hopLimit: bytes[at + 7]!,
-    next: bytes[at + 6]!,
+    hopLimit: sure(bytes[at + 7]),
+    next: sure(bytes[at + 6]),
     payload: bytes.subarray(at + HEAD6, end),
   }
 }

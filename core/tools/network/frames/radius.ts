@@ -41,7 +41,7 @@ function veiled(bytes: Uint8Array, secret: string, authenticator: Uint8Array, hi
   let before = authenticator
   for (let at = 0; at < bytes.length; at += BLOCK) {
     const key = md5(joined(text(secret), before))
-    for (let place = at; place < at + BLOCK; place += 1) result[place] = bytes[place]! ^ key[place - at]!
+    for (const [place, byte] of key.entries()) result[at + place] = (bytes[at + place] ?? 0) ^ byte
     before = (hide ? result : bytes).subarray(at, at + BLOCK)
   }
   return result

@@ -1,3 +1,5 @@
+import { sure } from '../../../ground/sure'
+
 /** Saying what happened to somebody who keeps it (RFC 5424), in datagrams (RFC 5426). */
 export const LOG_PORT = 514
 
@@ -52,9 +54,9 @@ const HIGHEST = 191
 /** A moment in microseconds since the beginning of 1970; null for what is none. */
 function momentOf(text: string): number | null {
   const found = MOMENT.exec(text)
-  const whole = found && Date.parse(`${found[1]!}${found[3]!}`)
+  const whole = found && Date.parse(`${sure(found[1])}${sure(found[3])}`)
   return typeof whole === 'number' && !Number.isNaN(whole)
-    ? whole * 1000 + Number((found![2] ?? '').padEnd(6, '0'))
+    ? whole * 1000 + Number((sure(found)[2] ?? '').padEnd(6, '0'))
     : null
 }
 
@@ -70,7 +72,7 @@ export function readLog(bytes: Uint8Array): LogMessage | null {
   if (!parts || Number(priority) > HIGHEST || (moment !== NONE && time === null)) return null
   return {
     facility: Math.floor(Number(priority) / 8),
-    severity: SEVERITIES[Number(priority) % 8]!,
+    severity: sure(SEVERITIES[Number(priority) % 8]),
     time,
     host: host === NONE ? '' : host,
     part: part === NONE ? '' : part,

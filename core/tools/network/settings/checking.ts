@@ -9,6 +9,7 @@ import {
 import type { Address, Prefix } from '../../../ground/addresses/ipv4'
 import { isIn6, network6Of, prefix6Text, readAddress6, readInterfaceAddress6 } from '../../../ground/addresses/ipv6'
 import type { Address6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 import { fastestOf, radiosOf } from '../site'
 import type { Device } from '../site'
 import { channelOf, CHANNELS_IN_WORDS } from './bands'
@@ -29,14 +30,14 @@ export interface OwnAddress {
 export const addressesOf = (device: Device, settings: Settings): OwnAddress[] =>
   told(device, settings, 'interfaces/<routed>/ipv4/address').flatMap(({ at, value }) => {
     const read = readInterfaceAddress(value)
-    return read ? [{ port: at[0]!, ...read }] : []
+    return read ? [{ port: sure(at[0]), ...read }] : []
   })
 
 /** The IPv6 addresses that its interfaces are told. */
 export const addresses6Of = (device: Device, settings: Settings): { port: string; address: Address6; bits: number }[] =>
   told(device, settings, 'interfaces/<routed>/ipv6/address').flatMap(({ at, value }) => {
     const read = readInterfaceAddress6(value)
-    return read ? [{ port: at[0]!, ...read }] : []
+    return read ? [{ port: sure(at[0]), ...read }] : []
   })
 
 export const networkAt = ({ address, bits }: OwnAddress): Prefix => ({ network: networkOf(address, bits), bits })
@@ -62,7 +63,7 @@ export function contradiction(device: Device, settings: Settings): string | null
     for (const { at, value } of told(device, settings, `routing/routes/<prefix>/${leaf}`)) {
       const hop = readAddress(value)
       if (hop !== null && own.some(({ address }) => address === hop))
-        return toItselfText(device, at[0]!, addressText(hop))
+        return toItselfText(device, sure(at[0]), addressText(hop))
     }
   return (
     ipv6Contradiction(device, settings) ??
@@ -81,14 +82,14 @@ function ipv6Contradiction(device: Device, settings: Settings): string | null {
         return overlapText(one.port, network6Text(one), other.port, network6Text(other))
     }
   for (const { at, value } of told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop'))
-    if (own.some(({ address }) => address === readAddress6(value))) return toItselfText(device, at[0]!, value)
+    if (own.some(({ address }) => address === readAddress6(value))) return toItselfText(device, sure(at[0]), value)
   return null
 }
 
 /** The same of how its copper ports come to their speed. */
 function onCopperContradiction(device: Device, settings: Settings): string | null {
   for (const { at, value } of told(device, settings, 'interfaces/<copper>/ethernet/speed')) {
-    const [port, speed] = [at[0]!, Number(value)]
+    const [port, speed] = [sure(at[0]), Number(value)]
     const most = fastestOf(device)
     if (speed > most) return `${port} of ${device.name} goes at ${most} Mbit/s at most.`
     if (speed > FIXED_MOST && settings[`interfaces/${port}/ethernet/auto-negotiation`] === 'false')
@@ -108,7 +109,7 @@ function onAirContradiction(device: Device, settings: Settings): string | null {
       return `${radio}: channel ${number} of ${band} GHz has no room for ${width} MHz.`
   }
   const named = told(device, settings, 'wireless/<network>/ssid').map(({ at, value }) => ({
-    name: at[0]!,
+    name: sure(at[0]),
     ssid: value,
   }))
   for (const [at, { ssid, name }] of named.entries()) {
@@ -116,7 +117,7 @@ function onAirContradiction(device: Device, settings: Settings): string | null {
     if (other) return `${name} and ${other.name} are both called ${ssid} on the air.`
   }
   for (const { at, value } of told(device, settings, 'wireless/<network>/security'))
-    if (asksForPassphrase(value as Security) && !settings[`wireless/${at[0]!}/passphrase`])
-      return `${at[0]!} is ${value}, and has no passphrase.`
+    if (asksForPassphrase(value as Security) && !settings[`wireless/${sure(at[0])}/passphrase`])
+      return `${sure(at[0])} is ${value}, and has no passphrase.`
   return null
 }

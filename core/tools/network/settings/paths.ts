@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Device } from '../site'
 import { settingKinds } from './kinds'
 import type { SettingKind } from './kinds'
@@ -63,10 +64,10 @@ export function matchPath(device: Device, path: string): MatchedPath | NoPath {
   }
   const whole = open.find(({ pattern }) => pattern.length === pieces.length)
   if (!whole) {
-    const expected = open.flatMap(({ pattern }) => couldBe(pattern[pieces.length]!, device))
+    const expected = open.flatMap(({ pattern }) => couldBe(sure(pattern[pieces.length]), device))
     return { ok: false, at: path.length, expected: [...new Set(expected)] }
   }
-  const at = pieces.filter((_, place) => isPlace(whole.pattern[place]!)).map(({ text }) => text)
+  const at = pieces.filter((_, place) => isPlace(sure(whole.pattern[place]))).map(({ text }) => text)
   return { ok: true, kind: whole.kind, path, at }
 }
 

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Device } from '../site'
 import { FIRST_CHANNEL } from './bands'
 import type { Band, Width } from './bands'
@@ -22,7 +23,7 @@ export function leavesOf(device: Device, settings: Settings, base: string, leave
   const byName = new Map<string, Map<string, string>>()
   for (const leaf of leaves)
     for (const { at, value } of told(device, settings, `${base}/${leaf}`))
-      byName.set(at[0]!, (byName.get(at[0]!) ?? new Map<string, string>()).set(leaf, value))
+      byName.set(sure(at[0]), (byName.get(sure(at[0])) ?? new Map<string, string>()).set(leaf, value))
   return byName
 }
 

@@ -7,6 +7,7 @@ import {
   networkOf,
 } from '../../../ground/addresses/ipv4'
 import type { Address, Prefix } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { PROTOCOLS } from '../frames/ipv4'
 import { isPort } from './numbers'
 
@@ -62,7 +63,7 @@ export function readRule(text: string): Rule | null {
   rule.protocol = protocol
   const said = new Set<string>()
   for (let at = 2; at < words.length; at += 2) {
-    const [word, value] = [words[at]!, words[at + 1]]
+    const [word, value] = [sure(words[at]), words[at + 1]]
     const span = readSpan(value)
     const ports = readPorts(value)
     if (said.has(word)) return null

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Device } from '../site'
 import { matchPath } from './paths'
 import type { Settings } from './paths'
@@ -39,4 +40,4 @@ export const shutIn = (device: Device, settings: Settings): ReadonlySet<string> 
 
 /** What one was told at a place of a pattern, by that place. */
 export const toldBy = (device: Device, settings: Settings, pattern: string): ReadonlyMap<string, string> =>
-  new Map(told(device, settings, pattern).map(({ at, value }) => [at[0]!, value]))
+  new Map(told(device, settings, pattern).map(({ at, value }) => [sure(at[0]), value]))

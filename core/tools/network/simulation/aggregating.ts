@@ -59,5 +59,5 @@ export class Aggregation {
 function conversationOf(frame: Uint8Array): number {
   const between = (receiverOf(frame) ^ senderOf(frame)) & 0xff
   if (carriedBy(frame) !== CARRIES.ipv4) return between
-  return ADDRESS_ENDS.reduce((so, at) => so ^ frame[HEAD + at]!, between)
+  return ADDRESS_ENDS.reduce((so, at) => so ^ (frame[HEAD + at] ?? 0), between)
 }

@@ -2,6 +2,7 @@ import { addressText, readAddress } from '../../../ground/addresses/ipv4'
 import { readAddress6 } from '../../../ground/addresses/ipv6'
 import type { Address6 } from '../../../ground/addresses/ipv6'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import type { Ask } from '../state'
 import { connect } from './asking/connect'
 import { logIn } from './asking/login'
@@ -66,10 +67,10 @@ function towards(asker: Asker, ask: Exclude<Ask, { what: 'lookup' }>): Outcome {
     const named6 = lookUp(asker, ask.to, 'aaaa')
     const [found6] = named6.found ?? []
     if (found6 === undefined) return { met: false, lines: named.lines }
-    const outcome = tried6(asker, ask, readAddress6(found6)!)
+    const outcome = tried6(asker, ask, sure(readAddress6(found6)))
     return { ...outcome, lines: [...named6.lines, ...outcome.lines] }
   }
-  const outcome = tried(asker, ask, readAddress(found)!)
+  const outcome = tried(asker, ask, sure(readAddress(found)))
   return { ...outcome, lines: [...named.lines, ...outcome.lines] }
 }
 

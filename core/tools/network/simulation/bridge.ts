@@ -1,5 +1,6 @@
 import { ALL_HARDWARE, hardwareText, isGroup } from '../../../ground/addresses/ipv4'
 import type { HardwareAddress } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { receiverOf, senderOf, tagged, tagOf, untagged } from '../frames/ethernet'
 import type { Link } from './node'
 
@@ -69,7 +70,7 @@ export class Bridge {
       this.tree?.receive(port, bytes)
       return
     }
-    const member = this.ports.get(port)!
+    const member = sure(this.ports.get(port))
     const tag = tagOf(bytes)
     const vlan = tag ?? member.untagged
     if (member.accepts !== 'all' && (member.accepts === 'tagged') !== (tag !== null)) {
@@ -126,15 +127,15 @@ export class Bridge {
 
   /** Whether two ports are kept from each other. */
   #apart(one: string | null, other: string): boolean {
-    return one !== null && this.ports.get(one)!.isolated === true && this.ports.get(other)!.isolated === true
+    return one !== null && sure(this.ports.get(one)).isolated === true && sure(this.ports.get(other)).isolated === true
   }
 
   #goesOut(port: string, vlan: number): boolean {
-    return this.link.isUp(port) && carries(this.ports.get(port)!, vlan) && (!this.tree || this.tree.forwards(port))
+    return this.link.isUp(port) && carries(sure(this.ports.get(port)), vlan) && (!this.tree || this.tree.forwards(port))
   }
 
   #out(port: string, vlan: number, frame: Uint8Array): void {
-    this.link.send(port, this.ports.get(port)!.untagged === vlan ? frame : tagged(frame, vlan))
+    this.link.send(port, sure(this.ports.get(port)).untagged === vlan ? frame : tagged(frame, vlan))
   }
 }
 

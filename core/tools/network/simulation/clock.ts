@@ -1,5 +1,6 @@
 import { addressText, readAddress } from '../../../ground/addresses/ipv4'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { delayOf, MOST_STRATUM, offsetOf, readTime, TIME_PORT, timeQuestion, writeTime } from '../frames/ntp'
 import type { TimePacket } from '../frames/ntp'
 import { clockText } from '../frames/syslog'
@@ -92,7 +93,7 @@ export class Clock {
     this.stack.link.after(after, () => {
       if (this.#answers === ENOUGH) return
       this.#asked = this.#own
-      this.datagrams.send(this.#server!, OWN_PORT, TIME_PORT, timeQuestion(this.#asked))
+      this.datagrams.send(sure(this.#server), OWN_PORT, TIME_PORT, timeQuestion(this.#asked))
       if (this.stack.link.now + AGAIN_US < until) this.#askAt(AGAIN_US, until)
     })
   }

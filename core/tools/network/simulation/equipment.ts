@@ -1,5 +1,6 @@
 import { addressText, readAddress } from '../../../ground/addresses/ipv4'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { PORTS } from '../frames/dhcp'
 import type { Service } from '../settings/kinds/services'
 import type { Settings } from '../settings/paths'
@@ -84,7 +85,7 @@ export class Equipment {
       return service === 'shell' ? new Shell(device, settings, isOwn, answer, stack.log).answer : answer
     }
     for (const { at, value } of told(device, settings, 'services/<transport>/<number>')) {
-      const [transport, port] = [at[0]!, Number(at[1])]
+      const [transport, port] = [sure(at[0]), Number(at[1])]
       if (transport === 'udp' && value === 'log')
         this.datagrams.open(port, received => {
           this.logKeeper.take(received)

@@ -1,4 +1,5 @@
 import { addressText } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import type { Packet } from '../frames/ipv4'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Settings } from '../settings/paths'
@@ -40,9 +41,9 @@ export class Filtering implements Gate {
     private readonly stack: Stack,
   ) {
     for (const { at, value } of told(device, settings, 'acls/<filter>/aces/<rule>')) {
-      const [name, number] = [at[0]!, Number(at[1])]
+      const [name, number] = [sure(at[0]), Number(at[1])]
       const rules = this.#filters.get(name)?.rules ?? []
-      const sorted = [...rules, { number, rule: readRule(value)!, count: 0 }].sort((a, b) => a.number - b.number)
+      const sorted = [...rules, { number, rule: sure(readRule(value)), count: 0 }].sort((a, b) => a.number - b.number)
       this.#filters.set(name, { name, rules: sorted, rest: 0 })
     }
     this.#ingress = toldBy(device, settings, 'interfaces/<routed>/acls/ingress')

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { wordAt } from '../bytes/reading'
 import { readIcmp } from '../frames/icmp'
 import { PROTOCOLS, readHead } from '../frames/ipv4'
@@ -12,7 +13,7 @@ export const hasPorts = ({ protocol, payload }: Packet): boolean =>
   (protocol === PROTOCOLS.tcp || protocol === PROTOCOLS.udp) && payload.length >= 4
 
 export const isEcho = ({ protocol, payload }: Packet): boolean =>
-  protocol === PROTOCOLS.icmp && payload.length >= 8 && ECHOES.includes(payload[0]!)
+  protocol === PROTOCOLS.icmp && payload.length >= 8 && ECHOES.includes(sure(payload[0]))
 
 /** Where a packet comes from and goes to, with the ports of it; an echo has its identifier on both sides. */
 export function flowOf(packet: Packet): Flow {

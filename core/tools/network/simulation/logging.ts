@@ -1,5 +1,6 @@
 import { addressText, readAddress } from '../../../ground/addresses/ipv4'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { clockText, FACILITIES, isAsBad, LOG_PORT, readLog, writeLog } from '../frames/syslog'
 import type { LogMessage, Severity } from '../frames/syslog'
 import type { Settings } from '../settings/paths'
@@ -90,7 +91,7 @@ export class Logging {
 
   #send(message: LogMessage): void {
     this.#isSending = true
-    this.datagrams.send(this.#server!, LOG_PORT, LOG_PORT, writeLog(message))
+    this.datagrams.send(sure(this.#server), LOG_PORT, LOG_PORT, writeLog(message))
     this.#isSending = false
   }
 }

@@ -2,6 +2,7 @@ import { readAddress, readPrefix } from '../../../ground/addresses/ipv4'
 import type { HardwareAddress } from '../../../ground/addresses/ipv4'
 import { carriedBy, CARRIES, tagged, tagOf, untagged } from '../frames/ethernet'
 import { readAddress6, readPrefix6 } from '../../../ground/addresses/ipv6'
+import { sure } from '../../../ground/sure'
 import { addresses6Of, addressesOf } from '../settings/checking'
 import { BLACKHOLE } from '../settings/kinds/routes'
 import { isLoopback, portUnder, vlanOf } from '../settings/places'
@@ -225,7 +226,7 @@ function told6Of(device: Device, settings: Settings): Told6 {
   return {
     addresses: addresses6Of(device, settings).filter(({ port }) => !shut.has(port)),
     routes: told(device, settings, 'routing/ipv6-routes/<prefix6>/next-hop').map(({ at, value }) => ({
-      ...readPrefix6(at[0]!)!,
+      ...sure(readPrefix6(sure(at[0]))),
       port: null,
       by: readAddress6(value),
     })),
@@ -238,7 +239,7 @@ function told6Of(device: Device, settings: Settings): Told6 {
 function routesOf(device: Device, settings: Settings): Route[] {
   const preferences = toldBy(device, settings, 'routing/routes/<prefix>/preference')
   const route = (text: string, value: string, preference: number): Route => ({
-    ...readPrefix(text)!,
+    ...sure(readPrefix(text)),
     port: null,
     by: value === BLACKHOLE ? null : readAddress(value),
     preference,
@@ -246,10 +247,10 @@ function routesOf(device: Device, settings: Settings): Route[] {
   })
   return [
     ...told(device, settings, 'routing/routes/<prefix>/next-hop').map(({ at: [prefix], value }) =>
-      route(prefix!, value, Number(preferences.get(prefix!) ?? PREFERENCES.set)),
+      route(sure(prefix), value, Number(preferences.get(sure(prefix)) ?? PREFERENCES.set)),
     ),
     ...told(device, settings, 'routing/routes/<prefix>/backup-next-hop').map(({ at: [prefix], value }) =>
-      route(prefix!, value, PREFERENCES.backup),
+      route(sure(prefix), value, PREFERENCES.backup),
     ),
   ]
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Duplex } from '../settings/kinds/ethernet'
 import { portUnder } from '../settings/places'
 import { shutIn } from '../settings/told'
@@ -129,7 +130,7 @@ export class Network implements Wires {
     const ends = new Map(site.devices.map(device => [device.name, [device, running[device.name] ?? {}] as const]))
     const endOf = (place: string): End => {
       const { device, port } = readPlace(place)
-      return endAt(...ends.get(device)!, port)
+      return endAt(...sure(ends.get(device)), port)
     }
     const links = cables.map(cable => ({
       cable,
@@ -181,16 +182,16 @@ export class Network implements Wires {
   /** Lets a station in once the directory knows it. */
   #admission(joining: Joined, number: number): Admission {
     const [station, point] = airEnds(joining)
-    const machine = this.#machines.get(station.device)!
+    const machine = sure(this.#machines.get(station.device))
     return new Admission(
       joining,
-      this.#machines.get(point.device)!,
+      sure(this.#machines.get(point.device)),
       number,
       machine.link.hardware(station.port),
       () => {
         for (const end of [station, point]) {
           this.#up.set(placeText(end), true)
-          this.#wires.get(end.device)!.get(end.port)!.up = true
+          sure(sure(this.#wires.get(end.device)).get(end.port)).up = true
         }
         machine.stack.settle()
       },
@@ -210,10 +211,10 @@ export class Network implements Wires {
   /** Lays one direction of a cable, or of what goes through the air. */
   #lay(from: PortPlace, to: PortPlace, through: Through): void {
     const up = this.#up.get(placeText(from)) ?? false
-    const machine = this.#machines.get(to.device)!
+    const machine = sure(this.#machines.get(to.device))
     const counts = { frames: 0, bytesOut: 0, bytesIn: 0, damaged: 0 }
     const wire: Wire = { up, from, to, machine, ...through, flights: [], ...counts }
-    this.#wires.get(from.device)!.set(from.port, wire)
+    sure(this.#wires.get(from.device)).set(from.port, wire)
   }
 
   /** Lays a cable in both directions. */
@@ -323,7 +324,7 @@ export class Network implements Wires {
    * its way to it.
    */
   #inFlight(wire: Wire, takes: number): Flight {
-    const back = this.#wires.get(wire.to.device)!.get(wire.to.port)!
+    const back = sure(sure(this.#wires.get(wire.to.device)).get(wire.to.port))
     back.flights = back.flights.filter(({ ends }) => ends > this.#now)
     const waits = wire.duplex === 'half'
     const begins = Math.max(this.#now, wire.lane.until, waits ? back.lane.until : 0)
@@ -356,7 +357,7 @@ export class Network implements Wires {
   /** Lets it run until a moment, or until something holds. */
   run(until: number, done: () => boolean = () => false): void {
     for (let next = this.#queue.next; next !== null && next <= until; next = this.#queue.next) {
-      const due = this.#queue.take()!
+      const due = sure(this.#queue.take())
       this.#now = due.at
       due.work()
       if (done()) return

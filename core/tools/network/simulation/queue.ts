@@ -1,3 +1,5 @@
+import { sure } from '../../../ground/sure'
+
 interface Due {
   at: number
   order: number
@@ -37,12 +39,12 @@ export class EventQueue {
   /** Lets what stands at a place rise to where nothing above it is due later. */
   #up(place: number): void {
     const heap = this.#heap
-    const held = heap[place]!
+    const held = sure(heap[place])
     let at = place
     while (at > 0) {
       const parent = (at - 1) >> 1
-      if (!isBefore(held, heap[parent]!)) break
-      heap[at] = heap[parent]!
+      if (!isBefore(held, sure(heap[parent]))) break
+      heap[at] = sure(heap[parent])
       at = parent
     }
     heap[at] = held
@@ -51,13 +53,13 @@ export class EventQueue {
   /** Lets what stands at a place sink to where nothing below it is due earlier. */
   #down(place: number): void {
     const heap = this.#heap
-    const held = heap[place]!
+    const held = sure(heap[place])
     let at = place
     for (let left = 2 * at + 1; left < heap.length; left = 2 * at + 1) {
       const right = left + 1
-      const least = right < heap.length && isBefore(heap[right]!, heap[left]!) ? right : left
-      if (!isBefore(heap[least]!, held)) break
-      heap[at] = heap[least]!
+      const least = right < heap.length && isBefore(sure(heap[right]), sure(heap[left])) ? right : left
+      if (!isBefore(sure(heap[least]), held)) break
+      heap[at] = sure(heap[least])
       at = least
     }
     heap[at] = held

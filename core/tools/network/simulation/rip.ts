@@ -1,5 +1,6 @@
 import { addressText, prefixText } from '../../../ground/addresses/ipv4'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { MOST_ENTRIES, NOWHERE, readRip, RIP_GROUP, RIP_PORT, writeRip } from '../frames/rip'
 import type { RipEntry } from '../frames/rip'
 import { networkAt } from '../settings/checking'
@@ -37,7 +38,7 @@ export class RipRouter {
   ) {
     const of = (leaf: string): string => `routing/rip/interfaces/<routed>/${leaf}`
     const taking = told(device, settings, of('enabled')).filter(({ value }) => value === 'true')
-    this.#ports = new Set(taking.map(({ at }) => at[0]!))
+    this.#ports = new Set(taking.map(({ at }) => sure(at[0])))
     this.#costs = toldBy(device, settings, of('cost'))
     this.#passive = toldBy(device, settings, of('passive'))
   }

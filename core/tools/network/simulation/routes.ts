@@ -1,5 +1,6 @@
 import { addressText, isIn, prefixText } from '../../../ground/addresses/ipv4'
 import type { Address, Prefix } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 
 /** How a route was come by, with how much it is preferred: of routes to the same prefix the smallest number holds. */
 export const PREFERENCES = { direct: 0, set: 10, ospf: 30, rip: 50, backup: 250 } as const
@@ -60,12 +61,12 @@ const isBetter = (one: Route, other: Route): boolean =>
 export function wayTo(table: readonly Route[], to: Address): Way | null {
   const route = longest(table, to)
   if (!route || isDropped(route)) return null
-  if (route.by === null) return { port: route.port!, next: to, route }
+  if (route.by === null) return { port: sure(route.port), next: to, route }
   const near = longest(
     table.filter(({ port, by }) => port !== null && by === null),
     route.by,
   )
-  return near ? { port: near.port!, next: route.by, route } : null
+  return near ? { port: sure(near.port), next: route.by, route } : null
 }
 
 export function routeText({ port, by, ...prefix }: Route): string {

@@ -9,6 +9,7 @@ import {
   prefixText,
 } from '../../../ground/addresses/ipv4'
 import type { Address, HardwareAddress } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { CutShort } from '../bytes/reading'
 import { carriedBy, CARRIES, frameFor, HEAD, receiverOf } from '../frames/ethernet'
 import { readIcmp, writeIcmp } from '../frames/icmp'
@@ -293,7 +294,8 @@ export class Stack {
   #checkedOut(port: string, packet: Packet): Packet | null {
     let allowed: Packet | null = packet
     // What comes in first goes out last: a filter sees packets as they are on its wire.
-    for (let at = this.gates.length - 1; at >= 0 && allowed; at -= 1) allowed = this.gates[at]!.goesOut(port, allowed)
+    for (let at = this.gates.length - 1; at >= 0 && allowed; at -= 1)
+      allowed = sure(this.gates[at]).goesOut(port, allowed)
     return allowed
   }
 

@@ -1,5 +1,6 @@
 import { addressText, readAddress } from '../../../ground/addresses/ipv4'
 import type { Address } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { PROTOCOLS } from '../frames/ipv4'
 import { hardwareOfGroup, readAdvertisement, VRRP_GROUP, VRRP_LIFE, writeAdvertisement } from '../frames/vrrp'
 import type { Settings } from '../settings/paths'
@@ -40,10 +41,10 @@ export class StandingIn {
     const priorities = of('priority')
     this.#groups = [...of('virtual-address')].map(([key, value]) => {
       const [port, number] = key.split(' ')
-      const address = readAddress(value)!
+      const address = sure(readAddress(value))
       const owns = stack.own.some(own => own.port === port && own.address === address)
       const priority = owns ? OWNER : Number(priorities.get(key) ?? 100)
-      return { port: port!, number: Number(number), address, priority, has: false, until: 0 }
+      return { port: sure(port), number: Number(number), address, priority, has: false, until: 0 }
     })
   }
 

@@ -1,5 +1,6 @@
 import { addressText, isIn, readAddress, readPrefix } from '../../../ground/addresses/ipv4'
 import type { Address, Prefix } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { PROTOCOLS } from '../frames/ipv4'
 import type { Packet } from '../frames/ipv4'
 import { readEndpoint } from '../settings/kinds/translation'
@@ -79,18 +80,18 @@ export class Translating implements Gate {
   ) {
     this.#external = told(device, settings, 'nat/external-interface')[0]?.value ?? null
     this.#internal = told(device, settings, 'nat/internal-prefixes/<prefix>/translate-to').map(({ at, value }) => ({
-      prefix: readPrefix(at[0]!)!,
+      prefix: sure(readPrefix(sure(at[0]))),
       to: readAddress(value),
     }))
     for (const { at, value } of told(device, settings, 'nat/static/<address>/external-address')) {
-      this.#toOutside.set(readAddress(at[0]!)!, readAddress(value)!)
-      this.#toInside.set(readAddress(value)!, readAddress(at[0]!)!)
+      this.#toOutside.set(sure(readAddress(sure(at[0]))), sure(readAddress(value)))
+      this.#toInside.set(sure(readAddress(value)), sure(readAddress(sure(at[0]))))
     }
     const [own] = stack.own.filter(({ port }) => port === this.#external)
     for (const { at, value } of told(device, settings, 'nat/forwards/<transport>/<number>')) {
       const protocol = at[0] === 'tcp' ? PROTOCOLS.tcp : PROTOCOLS.udp
       const outside = { address: own?.address ?? 0, port: Number(at[1]) }
-      this.#mappings.keep({ protocol, inside: readEndpoint(value)!, outside })
+      this.#mappings.keep({ protocol, inside: sure(readEndpoint(value)), outside })
     }
     // Others outside ask on the wire who has these addresses.
     for (const address of [...this.#toInside.keys(), ...this.#internal.flatMap(({ to }) => to ?? [])])

@@ -1,4 +1,5 @@
 import { hardwareText } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import { readTreeFrame, TIMES, writeTreeFrame } from '../frames/bpdu'
 import type { BridgeId, Role, TreeMessage } from '../frames/bpdu'
 import type { Settings } from '../settings/paths'
@@ -48,7 +49,7 @@ interface TreePort {
 }
 
 /** The number of a port; what is several ports comes after those. */
-const numberOf = (name: string): number => Number(/\d+$/.exec(name)![0]) + (name.startsWith('p') ? 0 : 100)
+const numberOf = (name: string): number => Number(sure(/\d+$/.exec(name))[0]) + (name.startsWith('p') ? 0 : 100)
 
 /** The rapid spanning tree of one bridge (IEEE 802.1D-2004, clause 17, in the parts that a loop needs). */
 export class Tree implements Blocking {

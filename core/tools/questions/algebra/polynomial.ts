@@ -1,5 +1,6 @@
 import { commonDivisor, magnitude, over, plus, rational, times } from '../../../ground/numbers'
 import type { Rational } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 
 /** A product of letters, each so often: its letters in order of the alphabet, as in x^2 y. Empty for a number alone. */
 type Monomial = string
@@ -176,7 +177,7 @@ export function commonDegree(one: readonly Rational[], other: readonly Rational[
   while (degree(b) >= 0) {
     while (degree(a) >= degree(b)) {
       const [high, low] = [degree(a), degree(b)]
-      const by = over(a[high]!, b[low]!)
+      const by = over(sure(a[high]), sure(b[low]))
       a = a.map((value, at) => {
         const under = b[at - (high - low)]
         step(value, by)

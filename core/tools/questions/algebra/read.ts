@@ -1,4 +1,5 @@
 import { power, rational, readNumber } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 import { FUNCTIONS, RELATIONS } from './tree'
 import type { Formula, FunctionName, RelationSign, Tree } from './tree'
 
@@ -105,7 +106,7 @@ function tokensOf(text: string, { names, units = [] }: Vocabulary): { tokens: To
     for (const letter of letters) push('name', letter, letter.length)
   }
   while (at < text.length) {
-    if (/\s/u.test(text[at]!)) {
+    if (/\s/u.test(sure(text[at]))) {
       at += 1
       close = false
       continue
@@ -121,7 +122,7 @@ function tokensOf(text: string, { names, units = [] }: Vocabulary): { tokens: To
       const proper = PROGRAM_SIGNS[sign]
       if (proper) programSigns.add(sign)
       push('sign', SAME[sign] ?? proper ?? sign, sign.length)
-    } else throw new Unreadable(`“${String.fromCodePoint(text.codePointAt(at)!)}” can’t belong to a formula`, at)
+    } else throw new Unreadable(`“${String.fromCodePoint(sure(text.codePointAt(at)))}” can’t belong to a formula`, at)
   }
   push('end', '', 0)
   return { tokens, programSigns: [...programSigns] }
@@ -137,7 +138,7 @@ class Reader {
   constructor(private readonly tokens: readonly Token[]) {}
 
   private get next(): Token {
-    return this.tokens[this.place]!
+    return sure(this.tokens[this.place])
   }
   private isSign(...signs: readonly string[]): boolean {
     return this.next.kind === 'sign' && signs.includes(this.next.text)
@@ -192,7 +193,7 @@ class Reader {
       } else if (this.stands()) {
         if (this.next.kind === 'number')
           throw new Unreadable(
-            `a sign is expected between “${this.tokens[this.place - 1]!.text}” and a number`,
+            `a sign is expected between “${sure(this.tokens[this.place - 1]).text}” and a number`,
             this.next.at,
           )
         tree = { is: 'times', left: tree, right: this.raisedTo() }

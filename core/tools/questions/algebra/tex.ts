@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Formula, FunctionName, RelationSign, Tree } from './tree'
 import { bare } from './tree'
 
@@ -67,7 +68,7 @@ function callTex(name: FunctionName, of: Tree): string {
   if (name === 'sqrt') return `\\sqrt{${inside}}`
   if (name === 'cbrt') return `\\sqrt[3]{${inside}}`
   if (name === 'abs') return `\\left|${inside}\\right|`
-  return `${NAMED[name]!}\\left(${inside}\\right)`
+  return `${sure(NAMED[name])}\\left(${inside}\\right)`
 }
 
 /** A formula in TeX’s notation, for drawing it. Letters and digits alone come into it from outside. */

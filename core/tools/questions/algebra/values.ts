@@ -1,5 +1,6 @@
 import { numbersFrom } from '../../../ground/random'
 import type { Rational } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 import type { FunctionName, Tree } from './tree'
 
 /** What each letter stands for. */
@@ -30,7 +31,7 @@ export function valueOf(tree: Tree, point: Point): number {
     case 'number':
       return asNumber(tree.value)
     case 'name':
-      if (tree.name in point) return point[tree.name]!
+      if (tree.name in point) return sure(point[tree.name])
       return tree.name === 'π' ? Math.PI : tree.name === 'e' ? Math.E : Number.NaN
     case 'brackets':
       return valueOf(tree.of, point)

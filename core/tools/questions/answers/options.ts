@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { shuffled } from '../../../ground/shuffle'
 import { readFormula } from '../algebra/read'
 import { picture } from '../../../ground/drawing/picture'
+import { sure } from '../../../ground/sure'
 
 export const partId = z
   .string()
@@ -56,5 +57,5 @@ export const textOf = (given: readonly Option[], id: string): string => given.fi
 /** Several things as a list in a sentence: a, b and c. */
 export function listed(things: readonly string[], word = 'and'): string {
   const quoted = things.map(thing => `“${thing}”`)
-  return quoted.length < 2 ? quoted.join('') : `${quoted.slice(0, -1).join(', ')} ${word} ${quoted.at(-1)!}`
+  return quoted.length < 2 ? quoted.join('') : `${quoted.slice(0, -1).join(', ')} ${word} ${sure(quoted.at(-1))}`
 }

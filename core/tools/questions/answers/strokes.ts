@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { isWithin, spot } from '../../../ground/drawing/picture'
 import type { Area, Picture, Shape, Spot } from '../../../ground/drawing/picture'
+import { sure } from '../../../ground/sure'
 
 export const COLOURS = ['ink', 'red', 'blue', 'green'] as const
 export type Colour = (typeof COLOURS)[number]
@@ -28,14 +29,14 @@ export type Stroke = z.infer<typeof stroke>
 
 /** The ellipse of a ring: its middle and half its width and height. */
 export function ringOf([one, other]: readonly Spot[]): { x: number; y: number; across: number; down: number } {
-  const [a, b] = [one!, other!]
+  const [a, b] = [sure(one), sure(other)]
   return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, across: Math.abs(a.x - b.x), down: Math.abs(a.y - b.y) }
 }
 
 /** The part of the picture that a stroke goes round; null where it goes round none. */
 function enclosed({ tool, points }: Stroke): Area | null {
   if (tool === 'ring') return { ellipse: ringOf(points) }
-  const [first, last] = [points[0]!, points.at(-1)!]
+  const [first, last] = [sure(points[0]), sure(points.at(-1))]
   if (tool !== 'freehand' || points.length < 4) return null
   const length = points.reduce((sum, point, at) => {
     const before = points[at - 1]
@@ -75,17 +76,17 @@ function boxOf(area: Area): { left: number; right: number; top: number; bottom: 
 export function encloses(drawn: Stroke, target: Area, others: readonly Area[]): boolean {
   const round = enclosed(drawn)
   if (!round || !placesIn(target).every(place => isWithin(place, round))) return false
-  return others.every(other => !isWithin(placesIn(other)[0]!, round))
+  return others.every(other => !isWithin(sure(placesIn(other)[0]), round))
 }
 /** Whether a line, or something freehand, goes from one part of a picture to another, either way. */
 export function joins({ tool, points }: Stroke, one: Area, other: Area): boolean {
   if (tool !== 'line' && tool !== 'freehand') return false
-  const [first, last] = [points[0]!, points.at(-1)!]
+  const [first, last] = [sure(points[0]), sure(points.at(-1))]
   return (isWithin(first, one) && isWithin(last, other)) || (isWithin(first, other) && isWithin(last, one))
 }
 
 const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, sign => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
+  text.replace(/[&<>"]/g, sign => sure({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }[sign]))
 const listOf = (points: readonly Spot[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ')
 const INK: Readonly<Record<Colour, string>> = { ink: '#111111', red: '#b3261e', blue: '#1f4fbf', green: '#1b6e3c' }
 const FILLS = { line: 'none', light: '#e4e4e4', strong: '#9a9a9a' }

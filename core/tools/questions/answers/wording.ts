@@ -1,3 +1,5 @@
+import { sure } from '../../../ground/sure'
+
 /** What of a wording doesn’t count. */
 export interface Tolerance {
   case: boolean
@@ -40,10 +42,10 @@ export function isMisspelt(given: string, right: string): boolean {
   const [words, others] = [given.split(' '), right.split(' ')]
   if (words.length !== others.length || given === right) return false
   return words.every((word, at) => {
-    const other = others[at]!
+    const other = sure(others[at])
     return word === other || (other.length >= LONG_WORD && isSlip(word, other))
   })
 }
 
 /** What was said as the middle of a sentence, as one by itself: with a capital, and a full stop. */
-export const asSentence = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}.`
+export const asSentence = (text: string): string => `${sure(text[0]).toUpperCase()}${text.slice(1)}.`

@@ -3,6 +3,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, option, optionId, partId } from '../answers/options'
 import { absolute, compared, minus } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 import { axis, axisFault, isPlace, numberOf, plainNumber } from '../answers/scale'
 import { POINTS } from '../answers/shares'
 
@@ -32,7 +33,7 @@ type Heights = Readonly<Record<string, string>>
 const heightsText = ({ bars }: BarsPart, heights: Heights): string =>
   bars
     .filter(({ id }) => id in heights)
-    .map(({ id, text }) => `“${text}”: ${heights[id]!}`)
+    .map(({ id, text }) => `“${text}”: ${sure(heights[id])}`)
     .join('; ')
 
 /** The heights of a bar chart or a histogram. */
@@ -66,7 +67,7 @@ export const bars = {
     const isRight = (id: string): boolean => {
       const value = heights[id]
       if (value === undefined) return false
-      return compared(absolute(minus(numberOf(value), numberOf(is[id]!))), numberOf(within)) <= 0
+      return compared(absolute(minus(numberOf(value), numberOf(sure(is[id])))), numberOf(within)) <= 0
     }
     const right = wanted.filter(isRight).length
     const wrong = wanted.filter(id => id in heights && !isRight(id)).length

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 // What is typed is a line of the network’s console, read as it reads it.
 /* eslint-disable import-x/no-restricted-paths */
 import { readLine } from '../../network/console/reading'
@@ -49,7 +50,7 @@ export const consoleLine = {
     return { complete: typed, words: typed ? 'typed' : 'nothing typed yet' }
   },
   judge(given, line, { is }) {
-    const expected = `${is[0]!}.`
+    const expected = `${sure(is[0])}.`
     if (line === null || line.trim() === '') return unanswered(expected)
     const wrong = misreading(given, line)
     if (wrong) return wholly(false, expected, `${given.device.name} doesn’t understand it: ${wrong}.`, 'misread')

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { prefixText, readPrefix } from '../../../ground/addresses/ipv4'
 import type { Prefix } from '../../../ground/addresses/ipv4'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
@@ -41,7 +42,7 @@ function misfit(block: Prefix, texts: readonly string[]): string | null {
   const parts = texts.map(readPrefix)
   let next = block.network
   for (const [at, one] of parts.entries()) {
-    if (!one) return `“${texts[at]!}” is no part of a block.`
+    if (!one) return `“${sure(texts[at])}” is no part of a block.`
     if (one.network !== next) return 'The parts of a block follow each other, without a gap.'
     next += sizeOf(one)
   }
@@ -56,7 +57,7 @@ const lengthsText = (bits: readonly number[]): string => {
     .map(([one, count]) => `${count} × /${one}`)
     .join(', ')
 }
-const bitsIn = (parts: readonly string[]): number[] => parts.map(text => readPrefix(text)!.bits)
+const bitsIn = (parts: readonly string[]): number[] => parts.map(text => sure(readPrefix(text)).bits)
 const sorted = (numbers: readonly number[]): string => [...numbers].sort((a, b) => a - b).join()
 const markedText = (marked: readonly string[]): string =>
   marked.length === 0 ? 'nothing is marked' : `${marked.join(' and ')} ${marked.length === 1 ? 'is' : 'are'} marked`
@@ -68,7 +69,7 @@ export const dividing = {
   key,
   contradiction: () => null,
   refusal({ block, marks }, { parts, marked }) {
-    const wrong = misfit(readPrefix(block)!, parts)
+    const wrong = misfit(sure(readPrefix(block)), parts)
     if (wrong) return wrong
     if (marked.some(one => !parts.includes(one))) return 'Only a part can be marked.'
     if (new Set(marked).size !== marked.length) return 'A part can be marked once.'
@@ -98,6 +99,6 @@ export const dividing = {
 
 /** The answer before anything is done: the whole block in one part. */
 export const undivided = ({ block }: DividingPart): Divided => ({
-  parts: [prefixText(readPrefix(block)!)],
+  parts: [prefixText(sure(readPrefix(block)))],
   marked: [],
 })

@@ -3,6 +3,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
 import { area, picture, spotText } from '../../../ground/drawing/picture'
+import { sure } from '../../../ground/sure'
 import { POINTS } from '../answers/shares'
 import { COLOURS, encloses, joins, stroke } from '../answers/strokes'
 import type { Stroke } from '../answers/strokes'
@@ -44,7 +45,7 @@ const askedText = (one: Asked): string => {
 const KINDS = { freehand: 'freehand', line: 'a line', ring: 'a ring', text: 'a text' } as const
 function strokeText(drawn: Stroke, { picture: on }: DrawnPart): string {
   const what = drawn.tool === 'text' ? `“${drawn.text}”` : KINDS[drawn.tool]
-  const [first, last] = [drawn.points[0]!, drawn.points.at(-1)!]
+  const [first, last] = [sure(drawn.points[0]), sure(drawn.points.at(-1))]
   const middle = { x: (first.x + last.x) / 2, y: (first.y + last.y) / 2 }
   const where =
     drawn.tool === 'ring' || drawn.tool === 'text'

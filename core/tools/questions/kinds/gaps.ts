@@ -3,6 +3,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, optionId, options, partId, textOf } from '../answers/options'
 import { picture, spot } from '../../../ground/drawing/picture'
+import { sure } from '../../../ground/sure'
 import { POINTS } from '../answers/shares'
 import { plainly } from '../answers/wording'
 
@@ -136,10 +137,10 @@ export const gaps = {
   },
   judge(asked, filled, { is, points }) {
     const ids = Object.keys(is)
-    const firsts = Object.fromEntries(ids.map(id => [id, is[id]![0]!]))
+    const firsts = Object.fromEntries(ids.map(id => [id, sure(sure(is[id])[0])]))
     const expected = filledText(asked, firsts)
     if (!filled || Object.keys(filled).length === 0) return unanswered(expected)
-    const right = ids.filter(id => id in filled && fits(asked.gaps[id], filled[id]!, is[id]!)).length
+    const right = ids.filter(id => id in filled && fits(asked.gaps[id], sure(filled[id]), sure(is[id]))).length
     const met = right === ids.length
     const found = filledText(asked, filled)
     if (met || points === 'all') return wholly(met, expected, found, 'wrong-gap')

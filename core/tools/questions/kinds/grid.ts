@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, optionId, options, partId, textOf } from '../answers/options'
@@ -26,7 +27,12 @@ type Cells = Readonly<Record<string, readonly string[]>>
 const cellsText = ({ rows, columns }: GridPart, cells: Cells): string =>
   rows
     .filter(({ id }) => id in cells)
-    .map(({ id, text }) => `“${text}”: ${cells[id]!.map(one => textOf(columns, one)).join(' and ')}`)
+    .map(
+      ({ id, text }) =>
+        `“${text}”: ${sure(cells[id])
+          .map(one => textOf(columns, one))
+          .join(' and ')}`,
+    )
     .join('; ')
 const cellsOf = (cells: Cells): string[] =>
   Object.entries(cells).flatMap(([row, columns]) => columns.map(column => `${row} ${column}`))

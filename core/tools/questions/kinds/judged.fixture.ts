@@ -1,4 +1,5 @@
 import { kindOf, part } from '.'
+import { sure } from '../../../ground/sure'
 
 /** What an answer to a question comes to: `met`, or the fault, with the share where there is one. */
 export function judged(asked: object, right: object, given: unknown): string {
@@ -7,7 +8,7 @@ export function judged(asked: object, right: object, given: unknown): string {
   const answer = given === null ? null : kind.answer.parse(given)
   const { met, share, fault } = kind.judge(one, answer, kind.key.parse(right))
   if (met) return 'met'
-  return share > 0 ? `${fault!} ${Math.round(share * 100) / 100}` : fault!
+  return share > 0 ? `${sure(fault)} ${Math.round(share * 100) / 100}` : sure(fault)
 }
 
 /** Why an answer can’t be given to a question; `taken` where it can. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { bySeed, doubled, listOrder, optionId, options, partId, textOf } from '../answers/options'
@@ -28,7 +29,7 @@ type Pairs = Readonly<Record<string, string>>
 const pairsText = ({ left, right }: MatchingPart, pairs: Pairs): string =>
   left
     .filter(({ id }) => id in pairs)
-    .map(({ id, text }) => `“${text}” with “${textOf(right, pairs[id]!)}”`)
+    .map(({ id, text }) => `“${text}” with “${textOf(right, sure(pairs[id]))}”`)
     .join(', ')
 
 /** Pairs between two columns. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
@@ -72,7 +73,7 @@ export const numberLine = {
         : `Intervals here: ${mostIntervals}. Take one away first.`
     if (points.some((one, at) => points.slice(at + 1).some(other => equal(one, other))))
       return 'A point lies there already.'
-    const turned = intervals.find(one => !isOpenEnded(one) && !before(one.from!, one.to!))
+    const turned = intervals.find(one => !isOpenEnded(one) && !before(sure(one.from), sure(one.to)))
     return turned ? `An interval from ${turned.from} to ${turned.to} has no length.` : null
   },
   progress({ points: mostPoints, intervals: mostIntervals }, given) {

@@ -15,6 +15,7 @@ import {
   toSignificant,
 } from '../../../ground/numbers'
 import type { NumberRead, Rational } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 import { optionId, partId } from '../answers/options'
 
 const MOST = 60
@@ -76,7 +77,7 @@ export const readingOf = ({ fractions }: NumberPart, { text, decimal }: NumberAn
   readNumber(text, { decimal, fractions })
 
 const factorOf = ({ units }: NumberPart, id: string | undefined): Rational =>
-  readPlain(units?.find(one => one.id === id)?.factor ?? '1')!
+  sure(readPlain(units?.find(one => one.id === id)?.factor ?? '1'))
 /** A number as it is told: with what stands before and after it, and with its unit. */
 const told = ({ units, before = '', after }: NumberPart, text: string, id: string | undefined): string => {
   const behind = units?.find(one => one.id === id)?.text ?? after
@@ -90,7 +91,7 @@ function faultOf(written: Written, given: Rational, right: Rational, within: Num
   if (!within) return compared(given, right) === 0 ? null : nearness(given, right)
   if ('absolute' in within || 'relative' in within) {
     const span =
-      'absolute' in within ? readPlain(within.absolute)! : times(readPlain(within.relative)!, absolute(right))
+      'absolute' in within ? sure(readPlain(within.absolute)) : times(sure(readPlain(within.relative)), absolute(right))
     return compared(absolute(minus(given, right)), absolute(span)) <= 0 ? null : nearness(given, right)
   }
   if ('significant' in within) {
@@ -143,10 +144,10 @@ export const number = {
     if (asked.units && given.unit === undefined) return wholly(false, expected, found, 'no-unit')
     const factor = times(factorOf(asked, given.unit), inverse(factorOf(asked, right.unit)))
     const value = times(read.value, factor)
-    const fault = faultOf(read, value, readPlain(right.is)!, right.within)
+    const fault = faultOf(read, value, sure(readPlain(right.is)), right.within)
     if (fault === null && right.thisUnit && given.unit !== right.unit)
       return wholly(false, expected, found, 'other-unit')
-    const unitless = faultOf(read, read.value, readPlain(right.is)!, right.within)
+    const unitless = faultOf(read, read.value, sure(readPlain(right.is)), right.within)
     if (fault !== null && unitless === null) return wholly(false, expected, found, 'wrong-unit')
     return wholly(fault === null, expected, found, fault ?? '')
   },

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { doubled, listed, optionId, options, partId, textOf } from '../answers/options'
@@ -20,7 +21,7 @@ export function longestRun(order: readonly string[], right: readonly string[]): 
   const places = order.map(id => right.indexOf(id))
   const longest: number[] = []
   for (const [at, place] of places.entries()) {
-    const before = longest.slice(0, at).filter((_, other) => places[other]! < place)
+    const before = longest.slice(0, at).filter((_, other) => sure(places[other]) < place)
     longest.push(1 + Math.max(0, ...before))
   }
   return Math.max(0, ...longest)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { bySeed, doubled, listOrder, option, optionId, partId, textOf } from '../answers/options'
@@ -36,7 +37,12 @@ type Placed = Readonly<Record<string, readonly string[]>>
 const placedText = ({ items, targets }: PlacingPart, placed: Placed): string =>
   targets
     .filter(({ id }) => (placed[id] ?? []).length > 0)
-    .map(({ id, text }) => `“${text}”: ${placed[id]!.map(one => textOf(items, one)).join(' and ')}`)
+    .map(
+      ({ id, text }) =>
+        `“${text}”: ${sure(placed[id])
+          .map(one => textOf(items, one))
+          .join(' and ')}`,
+    )
     .join('; ')
 const sorted = (ids: readonly string[] = []): string => [...ids].sort().join()
 
@@ -75,7 +81,7 @@ export const placing = {
   judge(asked, placed, { is, points }) {
     const expected = `${placedText(asked, is)}.`
     if (!placed || Object.keys(placed).length === 0) return unanswered(expected)
-    const wanted = Object.keys(is).filter(id => is[id]!.length > 0)
+    const wanted = Object.keys(is).filter(id => sure(is[id]).length > 0)
     const right = wanted.filter(id => sorted(placed[id]) === sorted(is[id])).length
     // What lies where nothing belongs takes away.
     const wrong = Object.keys(placed).filter(id => !wanted.includes(id)).length

@@ -3,6 +3,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { compared, minus, rational, times } from '../../../ground/numbers'
 import type { Rational } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 import { doubled, option, optionId, partId } from '../answers/options'
 import { axis, axisFault, isPlace, numberOf, plainNumber } from '../answers/scale'
 import { POINTS } from '../answers/shares'
@@ -68,9 +69,9 @@ function isSameFigure(as: Figure['as'], given: readonly Place[], right: readonly
   if (as === 'point') return isSame(one, first)
   if (as === 'polygon') {
     const turned = (by: number, back: boolean): Place[] =>
-      right.map((_, at) => right.at((by + (back ? -at : at)) % right.length)!)
+      right.map((_, at) => sure(right.at((by + (back ? -at : at)) % right.length)))
     return right.some((_, by) =>
-      [false, true].some(back => turned(by, back).every((corner, at) => isSame(corner, given[at]!))),
+      [false, true].some(back => turned(by, back).every((corner, at) => isSame(corner, sure(given[at])))),
     )
   }
   if (!two || !second) return false
@@ -101,7 +102,7 @@ export const figureText = ({ text, as }: Figure, points: readonly PlanePoint[]):
 const drawnText = ({ figures }: PlanePart, drawn: Drawn): string =>
   figures
     .filter(({ id }) => id in drawn)
-    .map(figure => figureText(figure, drawn[figure.id]!))
+    .map(figure => figureText(figure, sure(drawn[figure.id])))
     .join('; ')
 
 const isWhole = (figure: Figure, drawn: Drawn | null): boolean => drawn?.[figure.id]?.length === pointsOf(figure)
@@ -128,14 +129,9 @@ export const plane = {
   progress({ figures }, drawn) {
     const whole = figures.filter(figure => isWhole(figure, drawn)).length
     const begun = figures.find(
-      ({ id }) =>
-        id in (drawn ?? {}) &&
-        !isWhole(
-          figures.find(one => one.id === id)!,
-          drawn,
-        ),
+      ({ id }) => id in (drawn ?? {}) && !isWhole(sure(figures.find(one => one.id === id)), drawn),
     )
-    const missing = begun ? pointsOf(begun) - drawn![begun.id]!.length : 0
+    const missing = begun ? pointsOf(begun) - sure(sure(drawn)[begun.id]).length : 0
     const rest = begun ? `; “${begun.text}” lacks ${missing} ${missing === 1 ? 'point' : 'points'}` : ''
     return { complete: whole === figures.length, words: `${whole} of ${figures.length} drawn${rest}` }
   },
@@ -144,7 +140,7 @@ export const plane = {
     if (!drawn || Object.keys(drawn).length === 0) return unanswered(expected)
     const wanted = asked.figures.filter(({ id }) => id in is)
     const isRight = ({ id, as }: Figure): boolean =>
-      isSameFigure(as, (drawn[id] ?? []).map(placeOf), is[id]!.map(placeOf))
+      isSameFigure(as, (drawn[id] ?? []).map(placeOf), sure(is[id]).map(placeOf))
     const right = wanted.filter(isRight).length
     const met = right === wanted.length
     const off = wanted.find(figure => isWhole(figure, drawn) && !isRight(figure))

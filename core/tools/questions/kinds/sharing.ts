@@ -4,6 +4,7 @@ import { unanswered, wholly } from './kind'
 import { doubled, optionId, options, partId } from '../answers/options'
 import { plainText } from '../answers/scale'
 import { rational } from '../../../ground/numbers'
+import { sure } from '../../../ground/sure'
 
 const MOST = 1_000_000_000_000
 /** Money in the smallest unit of its currency. */
@@ -36,7 +37,7 @@ export const left = ({ sum }: SharingPart, shares: Shares): number =>
 const sharesText = (asked: SharingPart, shares: Shares): string =>
   asked.among
     .filter(({ id }) => id in shares)
-    .map(({ id, text }) => `“${text}”: ${moneyText(asked, shares[id]!)}`)
+    .map(({ id, text }) => `“${text}”: ${moneyText(asked, sure(shares[id]))}`)
     .join('; ')
 
 /** A sum of money shared out among several, to the smallest unit. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
@@ -24,7 +25,8 @@ const key = z.strictObject({ kind: z.literal('written') })
 const WORD = /[\p{L}\p{N}]+(?:[’'\-.,][\p{L}\p{N}]+)*/gu
 const FORMULA = /‹([^‹›\n]{1,400})›/g
 /** The formulas that were put into a text, as they were typed. */
-export const formulasIn = (text: string): string[] => [...text.matchAll(FORMULA)].map(([, formula]) => formula!.trim())
+export const formulasIn = (text: string): string[] =>
+  [...text.matchAll(FORMULA)].map(([, formula]) => sure(formula).trim())
 
 /**
  * How many words a text has: letters and digits in a row, with what joins them; 10.44.10.1 and don’t are one each. A

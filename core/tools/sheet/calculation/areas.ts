@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Area } from '../formula/values'
 
 interface Held<Thing> {
@@ -27,7 +28,7 @@ function takeOut<Thing extends object>(
   if (there === undefined) return
   const left = (Array.isArray(there) ? there : [there]).filter(thing => !is(thing))
   if (left.length === 0) fields.delete(field)
-  else fields.set(field, left.length === 1 ? left[0]! : left)
+  else fields.set(field, left.length === 1 ? sure(left[0]) : left)
 }
 
 /**

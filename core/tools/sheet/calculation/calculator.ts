@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { resultOf } from '../formula/evaluate'
 import { spentSoFar } from '../formula/spending'
 import type { Surroundings } from '../formula/surroundings'
@@ -156,11 +157,11 @@ class Calculation {
         }
         // The formula that filled these cells isn't there any more.
         this.#clear(area)
-        this.#spills[place]!.set(row, column, undefined)
+        sure(this.#spills[place]).set(row, column, undefined)
         gone.push(...cellsOf(area))
       }
     // What stood in a cell as a formula's value, or as part of an array, goes with the change.
-    for (const { sheet, row, column } of changed) this.#values[sheet]!.set(row, column, undefined)
+    for (const { sheet, row, column } of changed) sure(this.#values[sheet]).set(row, column, undefined)
     return this.#rounds(this.#dirtyFrom([...changed, ...gone]))
   }
 
@@ -174,7 +175,7 @@ class Calculation {
       queue.push(cell)
     }
     for (let place = 0; place < queue.length; place += 1) {
-      const { sheet, row, column } = queue[place]!
+      const { sheet, row, column } = sure(queue[place])
       if (place < changed.length) {
         const own = this.dependencies.at(sheet, row, column)
         if (own) add(own)
@@ -234,8 +235,8 @@ class Calculation {
 
   /** Takes what an array filled out of its cells. */
   #clear(area: Area, inPlace?: Awaited): void {
-    const { inputs } = this.workbook.sheets[area.sheet]!
-    const values = this.#values[area.sheet]!
+    const { inputs } = sure(this.workbook.sheets[area.sheet])
+    const values = sure(this.#values[area.sheet])
     eachCell(area, (row, column) => {
       if (inputs.at(row, column) === undefined) values.set(row, column, inPlace)
     })
@@ -251,7 +252,7 @@ class Calculation {
     const area = this.#awaited.get(array)
     if (!area) return
     this.#awaited.delete(array)
-    const values = this.#values[area.sheet]!
+    const values = sure(this.#values[area.sheet])
     eachCell(area, (row, column) => {
       const value = values.at(row, column)
       if (value instanceof Awaited && value.array === array) values.set(row, column, undefined)
@@ -262,7 +263,7 @@ class Calculation {
     const cells = new DirtyCells(dirty)
     for (const cell of dirty) {
       cell.order = NOT_REACHED
-      this.#values[cell.sheet]!.set(cell.row, cell.column, PENDING)
+      sure(this.#values[cell.sheet]).set(cell.row, cell.column, PENDING)
     }
     const arrays = [...this.#arrays].filter(([cell]) => dirty.has(cell))
     function* all(cell: FormulaCell): Generator<FormulaCell> {
@@ -321,7 +322,7 @@ class Calculation {
   #put(cell: FormulaCell, result: NonNullable<Scalar> | Matrix): void {
     this.#arrived(cell)
     const { sheet, row, column } = cell
-    const values = this.#values[sheet]!
+    const values = sure(this.#values[sheet])
     // An array that has a circle in it is one, whichever formula of the circle was come to first.
     if (!isMatrix(result) || holdsCircle(result)) {
       values.set(row, column, isMatrix(result) ? CIRCLE : result)
@@ -335,8 +336,8 @@ class Calculation {
   /** Puts an array beside its cell. Gives the error where there is no room for it. */
   #fill(cell: FormulaCell, result: Matrix): SheetError | null {
     const { sheet, row, column } = cell
-    const inputs = this.workbook.sheets[sheet]!.inputs
-    const values = this.#values[sheet]!
+    const inputs = sure(this.workbook.sheets[sheet]).inputs
+    const values = sure(this.#values[sheet])
     const [rows, columns] = [
       result.rows > 100_000 ? Math.max(1, result.held.rows) : result.rows,
       result.columns > 1_000 ? Math.max(1, result.held.columns) : result.columns,
@@ -352,12 +353,12 @@ class Calculation {
           inputs.at(row + down, column + across) !== undefined || (there !== undefined && !(there instanceof Awaited))
       }
     this.#arrays.set(cell, area)
-    this.#spills[sheet]!.set(row, column, spillOf(rows, columns, blocked))
+    sure(this.#spills[sheet]).set(row, column, spillOf(rows, columns, blocked))
     if (blocked) return NO_ROOM
     for (let down = 0; down < rows; down += 1)
       for (let across = 0; across < columns; across += 1)
         if (down > 0 || across > 0) values.set(row + down, column + across, result.at(down, across) ?? 0)
-    const extent = this.#extents[sheet]!
+    const extent = sure(this.#extents[sheet])
     extent.rows = Math.max(extent.rows, area.bottom + 1)
     extent.columns = Math.max(extent.columns, area.right + 1)
     return null
@@ -365,7 +366,7 @@ class Calculation {
 
   #forget(cell: FormulaCell): void {
     this.#arrays.delete(cell)
-    this.#spills[cell.sheet]!.set(cell.row, cell.column, undefined)
+    sure(this.#spills[cell.sheet]).set(cell.row, cell.column, undefined)
   }
 
   /** What the formula in hand sees; one for all, told where it stands. */
@@ -381,7 +382,7 @@ class Calculation {
     if (!held) return null
     const input = held.inputs.at(row, column)
     if (input !== undefined && !(input instanceof Formula)) return input
-    const value = this.#values[sheet]!.at(row, column)
+    const value = sure(this.#values[sheet]).at(row, column)
     if (value === undefined) return null
     if (value === PENDING) throw new NotYet(sheet, row, column)
     if (value instanceof Awaited) throw new NotYet(value.array.sheet, value.array.row, value.array.column)
@@ -390,8 +391,8 @@ class Calculation {
 
   #finished(): Workbook {
     const sheets = this.workbook.sheets.map((sheet, place) => {
-      const values = this.#values[place]!.finish() as Cells<NonNullable<Scalar>>
-      const spills = this.#spills[place]!.finish()
+      const values = sure(this.#values[place]).finish() as Cells<NonNullable<Scalar>>
+      const spills = sure(this.#spills[place]).finish()
       return values === sheet.values && spills === sheet.spills ? sheet : { ...sheet, values, spills }
     })
     return sheets.every((sheet, place) => sheet === this.workbook.sheets[place])

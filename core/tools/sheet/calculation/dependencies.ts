@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { partsOf } from '../formula/parser'
 import { Formula } from '../workbook/formula'
 import { tablesKey } from '../workbook/tables'
@@ -34,7 +35,9 @@ export const sameFrame = (one: Workbook, other: Workbook): boolean =>
   one.today === other.today &&
   one.names === other.names &&
   one.sheets.length === other.sheets.length &&
-  one.sheets.every(({ id, name }, place) => other.sheets[place]!.id === id && other.sheets[place]!.name === name)
+  one.sheets.every(
+    ({ id, name }, place) => sure(other.sheets[place]).id === id && sure(other.sheets[place]).name === name,
+  )
 
 /**
  * Which formulas stand on which cells, for one workbook at a time. Going over to another costs what differs: many
@@ -56,7 +59,7 @@ export class Dependencies {
     }
     const changed = this.#followTables(before, workbook)
     for (const [sheet, { inputs }] of workbook.sheets.entries())
-      for (const [row, column, input] of before.sheets[sheet]!.inputs.differences(inputs)) {
+      for (const [row, column, input] of sure(before.sheets[sheet]).inputs.differences(inputs)) {
         this.#remove(keyOf(sheet, row, column))
         if (input instanceof Formula) this.#add(sheet, row, column, input)
         changed.push({ sheet, row, column })
@@ -103,7 +106,7 @@ export class Dependencies {
   }
 
   #add(sheet: number, row: number, column: number, formula: Formula): void {
-    const { areas, open } = precedentsOf(formula.tree, sheet, row, this.#held!)
+    const { areas, open } = precedentsOf(formula.tree, sheet, row, sure(this.#held))
     const cell: FormulaCell = { sheet, row, column, formula, areas, open, order: NOT_REACHED }
     this.#cells.set(keyOf(sheet, row, column), cell)
     for (const area of cell.areas) this.#index[area.sheet]?.add(area, cell)

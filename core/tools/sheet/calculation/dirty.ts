@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Area } from '../formula/values'
 import { keyOf } from './dependencies'
 import type { FormulaCell } from './dependencies'
@@ -57,7 +58,8 @@ export class DirtyCells {
       return
     }
     for (const [place, [cell]] of this.#columns)
-      if (cell!.sheet === sheet && cell!.column >= left && cell!.column <= right) yield* this.#along(place, top, bottom)
+      if (sure(cell).sheet === sheet && sure(cell).column >= left && sure(cell).column <= right)
+        yield* this.#along(place, top, bottom)
   }
 
   *#along(place: number, top: number, bottom: number): Generator<FormulaCell> {
@@ -66,9 +68,9 @@ export class DirtyCells {
     let [low, high] = [0, cells.length]
     while (low < high) {
       const middle = (low + high) >> 1
-      if (cells[middle]!.row < top) low = middle + 1
+      if (sure(cells[middle]).row < top) low = middle + 1
       else high = middle
     }
-    for (let at = low; at < cells.length && cells[at]!.row <= bottom; at += 1) yield cells[at]!
+    for (let at = low; at < cells.length && sure(cells[at]).row <= bottom; at += 1) yield sure(cells[at])
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { placeIn, placeName } from '../workbook/places'
@@ -98,7 +99,8 @@ export function judgeName({ workbook }: SheetState, check: NameCheck): Finding {
 
 export function judgeSheets({ workbook }: SheetState, { are }: SheetsCheck): Finding {
   const names = workbook.sheets.map(({ name }) => name)
-  const met = names.length === are.length && names.every((name, at) => name.toLowerCase() === are[at]!.toLowerCase())
+  const met =
+    names.length === are.length && names.every((name, at) => name.toLowerCase() === sure(are[at]).toLowerCase())
   return finding(met, `The sheets ${are.join(', ')}.`, `The sheets ${names.join(', ')}.`, 'wrong-sheets')
 }
 

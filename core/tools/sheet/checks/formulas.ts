@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { partsOf } from '../formula/parser'
@@ -28,7 +29,7 @@ export const consistentCheck = z.strictObject({ kind: z.literal('consistent'), a
 export type ConsistentCheck = z.infer<typeof consistentCheck>
 
 const oneOf = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)!}`
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} or ${sure(words.at(-1))}`
 
 export function judgeUses({ workbook }: SheetState, check: UsesCheck): Finding {
   const wanted = [

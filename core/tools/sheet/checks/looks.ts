@@ -93,7 +93,7 @@ export function judgeFormat({ workbook }: SheetState, { kind, at, ...wanted }: F
   const cells = placesOf(workbook, at).map((place): CellFinding => {
     const said = saidBy(place.sheet.formats.at(place.row, place.column))
     const met = keys.every(key =>
-      key === 'lines' ? wanted.lines!.every(side => said.lines!.includes(side)) : said[key] === wanted[key],
+      key === 'lines' ? wanted.lines?.every(side => said.lines?.includes(side)) : said[key] === wanted[key],
     )
     return {
       place,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { cellName } from '../formula/references'
@@ -89,8 +90,8 @@ function marksIn({ workbook }: SheetState, check: MarkedCheck): Finding {
   const marks = area && markingsOf(workbook, area.sheet)
   const cells = placesOf(workbook, check.at).map((place): CellFinding => {
     const { row, column, on, sheet } = place
-    const right = worked(workbook, on, area!, check.where, row, column) === true
-    const found = marks!(row, column, valueAt(sheet, row, column))
+    const right = worked(workbook, on, sure(area), check.where, row, column) === true
+    const found = sure(marks)(row, column, valueAt(sheet, row, column))
     const marked = found !== undefined && Object.keys(found.look).length > 0
     const byHand = !marked && sheet.formats.at(row, column)?.fill !== undefined
     const fault = byHand && right ? 'painted-by-hand' : right ? 'not-marked' : 'marked-wrongly'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
 import { resultIn } from '../calculation/peeking'
@@ -63,10 +64,10 @@ function expectedIn(
 ): (Scalar | undefined)[] {
   if (is !== undefined) return places.map(() => is)
   if (are !== undefined) return places.map((_, at) => are[at])
-  const formula = new Formula(by!)
+  const formula = new Formula(sure(by))
   const first = places[0]
   return places.map(({ on, row, column }) => {
-    const here = moved(formula, row - first!.row, column - first!.column) as Formula
+    const here = moved(formula, row - sure(first).row, column - sure(first).column) as Formula
     return resultIn(workbook, on, row, column, here.tree)
   })
 }
@@ -133,7 +134,7 @@ function followingFound(state: SheetState, copy: Workbook, check: FollowsCheck):
     const found = valueAt(sheet, row, column)
     const formula =
       sheet.inputs.at(row, column) instanceof Formula || (sheet.inputs.at(row, column) === undefined && found !== null)
-    const before = valueAt(state.workbook.sheets[place.on]!, row, column)
+    const before = valueAt(sure(state.workbook.sheets[place.on]), row, column)
     const rightNow = now === null || same(before, now[at], check)
     const met = same(found, expected[at], check) && rightNow && formula
     const number = sheet.formats.at(row, column)?.number ?? ''

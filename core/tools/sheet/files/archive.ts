@@ -1,4 +1,5 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { sure } from '../../../ground/sure'
 
 /** A file that can’t be read as what it says it is, in words for who chose it. */
 export class UnreadableFile extends Error {}
@@ -67,7 +68,7 @@ export function textOf(parts: Parts, name: string): string | null {
 /** The archive of these parts. `first` lie unpacked at its beginning, in this order. */
 export function zipped(parts: Parts, first: readonly string[] = []): Uint8Array {
   const names = [...first.filter(name => parts.has(name)), ...[...parts.keys()].filter(name => !first.includes(name))]
-  const files = names.map(name => [name, [parts.get(name)!, { level: first.includes(name) ? 0 : 6 }]] as const)
+  const files = names.map(name => [name, [sure(parts.get(name)), { level: first.includes(name) ? 0 : 6 }]] as const)
   return zipSync(Object.fromEntries(files) as Parameters<typeof zipSync>[0], { mtime: new Date(Date.UTC(2027, 0, 1)) })
 }
 

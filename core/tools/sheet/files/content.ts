@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { areaName, cellName, columnName } from '../formula/references'
 import type { SheetOp } from '../ops/op'
 import type { SheetToolSetup } from '../state'
@@ -108,7 +109,7 @@ function opsOf(sheet: Sheet): SheetOp[] {
     ...(filter?.columns ?? []).map(({ column, when }): SheetOp => ({
       type: 'rows.filter',
       ...on,
-      area: filter!.area,
+      area: sure(filter).area,
       column,
       when,
     })),

@@ -4,6 +4,7 @@ import { typed } from '../typing'
 import { extentOf, valueAt } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 import { csvOf } from '../../../ground/csv'
+import { sure } from '../../../ground/sure'
 import { checkSize, UnreadableFile } from './archive'
 
 export const encodings = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const
@@ -62,7 +63,7 @@ export function readCsv(bytes: Uint8Array, choices: CsvChoices = {}): CsvRead {
   const width = data[0]?.length ?? 0
   const uneven = data.findIndex(row => row.length !== width)
   const faults = [
-    ...(uneven < 0 ? [] : [`Line ${uneven + 1} has ${data[uneven]!.length} cells, the first has ${width}.`]),
+    ...(uneven < 0 ? [] : [`Line ${uneven + 1} has ${sure(data[uneven]).length} cells, the first has ${width}.`]),
     ...(errors.some(({ type }) => type === 'Quotes') ? ['A quotation mark is opened and never closed.'] : []),
   ]
   const delimiter = choices.delimiter ?? meta.delimiter

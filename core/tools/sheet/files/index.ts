@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { WorkFile } from '../../tool'
 import type { SheetState } from '../state'
 
@@ -14,6 +15,6 @@ export const files: Readonly<Record<string, (state: SheetState) => Promise<WorkF
   },
   async csv({ workbook, shown }) {
     const { writeCsv } = await import('./csv')
-    return { type: 'text/csv; charset=utf-8', content: writeCsv(workbook.sheets[shown] ?? workbook.sheets[0]!) }
+    return { type: 'text/csv; charset=utf-8', content: writeCsv(workbook.sheets[shown] ?? sure(workbook.sheets[0])) }
   },
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { functionNamed, functionNames } from './functions'
 
 export interface Completion {
@@ -37,7 +38,7 @@ function openCall(before: string): FormulaHelp['call'] {
     else if (text === ')') open.pop()
     else if (text === '{') inArray += 1
     else if (text === '}') inArray -= 1
-    else if (inArray === 0 && open.length > 0) open.at(-1)!.at += 1
+    else if (inArray === 0 && open.length > 0) sure(open.at(-1)).at += 1
   }
   const call = open.findLast(({ name }) => name !== '')
   const found = call && functionNamed(call.name)
@@ -63,7 +64,7 @@ export function formulaHelp(text: string, caret: number, names: readonly string[
     ...names
       .filter(name => name.toUpperCase().startsWith(wanted))
       .map(name => ({ text: name, about: name.endsWith(']') ? 'part of a table' : 'a name of this workbook' })),
-    ...known.map(name => ({ text: `${name}(`, about: functionNamed(name)!.about })),
+    ...known.map(name => ({ text: `${name}(`, about: sure(functionNamed(name)).about })),
   ]
   return { from: word.index, options: options.slice(0, MOST), call }
 }

@@ -1,3 +1,5 @@
+import { sure } from '../../../ground/sure'
+
 /**
  * Days as numbers: day 0 is 30 December 1899 (OpenFormula 4.3, and ISO/IEC 29500-1 18.17.4.1 with the date base of
  * 1900), so that 1 March 1900 is 61. There is no 29 February 1900. The day's time is the fraction.
@@ -77,7 +79,7 @@ export function readDay(text: string): number | null {
   if (figures) return checked(Number(figures[4]), Number(figures[3]), Number(figures[1]))
   const words = /^(\d{1,2})[ -]([A-Za-z]{3,9})[ -](\d{4})$/.exec(text)
   if (!words) return null
-  const name = words[2]!.toLowerCase()
+  const name = sure(words[2]).toLowerCase()
   const month = name.length === 3 ? MONTHS.indexOf(name) : LONG_MONTHS.indexOf(name)
   return month < 0 ? null : checked(Number(words[3]), month + 1, Number(words[1]))
 }

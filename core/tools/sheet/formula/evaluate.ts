@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { compared } from './comparing'
 import { toNumber, toText } from './converting'
 import { functionNamed } from './functions'
@@ -45,14 +46,14 @@ export function evaluate(node: Node, around: Surroundings): Value {
     case 'array':
       return matrixOf(node.rows, node.columns, node.values)
     case 'prefix':
-      return mapped([evaluate(node.of, around)], around, ([value]) => {
-        if (node.operator === '+') return value!
-        const number = toNumber(value!)
+      return mapped([evaluate(node.of, around)], around, ([value = null]) => {
+        if (node.operator === '+') return value
+        const number = toNumber(value)
         return isError(number) ? number : -number
       })
     case 'percent':
-      return mapped([evaluate(node.of, around)], around, ([value]) => {
-        const number = toNumber(value!)
+      return mapped([evaluate(node.of, around)], around, ([value = null]) => {
+        const number = toNumber(value)
         return isError(number) ? number : number / 100
       })
     case 'infix':
@@ -101,7 +102,7 @@ function infix(operator: InfixOperator, left: Value, right: Value, around: Surro
       return combined(operator, left, right)
     default:
       if (typeof left === 'number' && typeof right === 'number') return single(operator, left, right)
-      return mapped([left, right], around, ([one, other]) => single(operator, one!, other!))
+      return mapped([left, right], around, ([one = null, other = null]) => single(operator, one, other))
   }
 }
 
@@ -165,7 +166,7 @@ function combined(operator: ':' | '~' | ' ', left: Value, right: Value): Value {
 /** The smallest area that holds both. */
 function spanned(left: Reference, right: Reference): Value {
   const areas = [...left.areas, ...right.areas]
-  const first = areas[0]!
+  const first = sure(areas[0])
   if (areas.some(({ sheet }) => sheet !== first.sheet)) return NO_REFERENCE
   const area = areas.reduce((all, one) => ({
     sheet: all.sheet,

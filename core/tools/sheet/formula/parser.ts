@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { WrittenReference } from './references'
 import { FormulaFault, tokensOf } from './tokens'
 import type { Token } from './tokens'
@@ -74,7 +75,7 @@ class Parser {
   }
 
   get #next(): Token {
-    return this.tokens[this.#place]!
+    return sure(this.tokens[this.#place])
   }
 
   #is(...texts: string[]): boolean {
@@ -91,7 +92,7 @@ class Parser {
   /** Passes over spaces, but for one that stands between two references: it means the cells that they share. */
   #skip(): void {
     while (this.#next.kind === 'space') {
-      const [before, after] = [this.tokens[this.#place - 1], this.tokens[this.#place + 1]!]
+      const [before, after] = [this.tokens[this.#place - 1], sure(this.tokens[this.#place + 1])]
       const ends = before?.kind === 'reference' || before?.kind === 'name' || before?.text === ')'
       const begins = after.kind === 'reference' || after.kind === 'name'
       if (ends && begins) return
@@ -124,9 +125,9 @@ class Parser {
     if (this.#depth > MOST_NESTED)
       throw new FormulaFault(`A formula may be nested ${MOST_NESTED} deep, and this one is deeper.`, this.#next.from)
     let left = this.#prefixed()
-    for (let operator = this.#operator(); operator && BINDING[operator]! > least; operator = this.#operator()) {
+    for (let operator = this.#operator(); operator && sure(BINDING[operator]) > least; operator = this.#operator()) {
       this.#take()
-      const right = this.#expression(BINDING[operator]!)
+      const right = this.#expression(sure(BINDING[operator]))
       left = { kind: 'infix', operator, left, right, from: left.from, to: right.to }
     }
     this.#depth -= 1
@@ -153,9 +154,9 @@ class Parser {
   /** A value with what binds tighter than a sign: ranges, shared cells, joined areas. */
   #references(least = SIGN): Node {
     let left = this.#primary()
-    for (let operator = this.#operator(); operator && BINDING[operator]! > least; operator = this.#operator()) {
+    for (let operator = this.#operator(); operator && sure(BINDING[operator]) > least; operator = this.#operator()) {
       this.#take()
-      const right = this.#references(BINDING[operator]!)
+      const right = this.#references(sure(BINDING[operator]))
       left = { kind: 'infix', operator, left, right, from: left.from, to: right.to }
     }
     return left
@@ -181,7 +182,7 @@ class Parser {
         return { kind: 'constant', value: errorOf(text), from, to }
       case 'reference':
         this.#take()
-        return { kind: 'reference', reference: { sheet: sheet ?? null, ...reference! }, from, to }
+        return { kind: 'reference', reference: { sheet: sheet ?? null, ...sure(reference) }, from, to }
       case 'name':
         return this.#named()
       default:
@@ -231,7 +232,7 @@ class Parser {
     const { from } = this.#take()
     const rows: Scalar[][] = [[]]
     for (;;) {
-      rows.at(-1)!.push(this.#constant())
+      sure(rows.at(-1)).push(this.#constant())
       if (this.#is(',')) this.#take()
       else if (this.#is(';')) {
         this.#take()
@@ -239,7 +240,7 @@ class Parser {
       } else break
     }
     const { to } = this.#expect('}', 'The curly bracket isn’t closed.')
-    const columns = rows[0]!.length
+    const columns = sure(rows[0]).length
     if (rows.some(row => row.length !== columns))
       throw new FormulaFault('The rows between curly brackets must be equally long.', from)
     return { kind: 'array', rows: rows.length, columns, values: rows.flat(), from, to }

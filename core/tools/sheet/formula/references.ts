@@ -1,3 +1,5 @@
+import { sure } from '../../../ground/sure'
+
 /** Addresses of cells as people write them: A1, $B$2, C:C, 3:4, and with a sheet before them, ‘Berth list’!A1. */
 
 export const MOST_ROWS = 1_048_576
@@ -48,7 +50,7 @@ export function readCorner(text: string): Corner | null {
   if (!match) return null
   const corner = {
     row: Number(match[4]) - 1,
-    column: columnNumber(match[2]!),
+    column: columnNumber(sure(match[2])),
     rowFixed: match[3] === '$',
     columnFixed: match[1] === '$',
   }
@@ -64,7 +66,7 @@ function readPair<Read>(text: string, read: (part: string) => Read | null): [Rea
 
 function readColumn(text: string): { column: number; fixed: boolean } | null {
   const match = columnPattern.exec(text)
-  const column = match ? columnNumber(match[2]!) : -1
+  const column = match ? columnNumber(sure(match[2])) : -1
   return match && column < MOST_COLUMNS ? { column, fixed: match[1] === '$' } : null
 }
 

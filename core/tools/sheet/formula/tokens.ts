@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { readReference } from './references'
 import type { WrittenReference } from './references'
 import { ERROR_CODES } from './values'
@@ -66,7 +67,7 @@ class Reader {
   all(): Token[] {
     while (this.#place < this.formula.length) {
       this.#one()
-      this.#place = this.#tokens.at(-1)!.to
+      this.#place = sure(this.#tokens.at(-1)).to
     }
     this.#take('end', '', this.#place)
     return this.#tokens
@@ -98,7 +99,7 @@ class Reader {
       case '#': {
         const error = this.#read(ERROR)
         if (!ERROR_CODES.some(code => code === error)) throw this.#misplaced()
-        this.#take('error', error!, this.#place)
+        this.#take('error', sure(error), this.#place)
         return
       }
       default: {
@@ -121,7 +122,7 @@ class Reader {
     else if (found !== null && /^\$?\d|\$/.test(found))
       throw new FormulaFault(`${found} lies off the sheet.`, this.#place)
     else this.#plain(on)
-    if (before !== null) this.#tokens.at(-1)!.from = from
+    if (before !== null) sure(this.#tokens.at(-1)).from = from
   }
 
   #plain(on: Pick<Token, 'sheet'>): void {

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { spend } from './spending'
 
 /**
@@ -132,6 +133,6 @@ export function numberInText(number: number): string {
     return text.includes('.') ? text.replace(/\.?0+$/, '') : text
   }
   const [digits, exponent] = rounded.toExponential().split('e')
-  const sign = exponent!.startsWith('-') ? '-' : '+'
-  return `${digits}E${sign}${exponent!.slice(1).padStart(2, '0')}`
+  const sign = sure(exponent).startsWith('-') ? '-' : '+'
+  return `${digits}E${sign}${sure(exponent).slice(1).padStart(2, '0')}`
 }

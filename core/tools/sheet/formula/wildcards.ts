@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { sure } from '../../../ground/sure'
 import { spend } from './spending'
 
 /** What one place of a pattern takes: a character as it is compared, or any. */
@@ -26,7 +27,10 @@ function runsOf(pattern: string): Place[][] {
   const runs: Place[][] = [[]]
   for (const [found] of pattern.matchAll(/~[?*~]|[^]/gu)) {
     if (found === '*') runs.push([])
-    else runs.at(-1)!.push(found === '?' ? null : folded(found.length > 1 && found[0] === '~' ? found[1]! : found))
+    else
+      sure(runs.at(-1)).push(
+        found === '?' ? null : folded(found.length > 1 && found[0] === '~' ? sure(found[1]) : found),
+      )
   }
   return runs
 }

@@ -29,7 +29,7 @@ const ofAll = [
   ['single', 'is there only once'],
 ] as const
 
-const WITH_FIRST: readonly string[] = [...compared, ...ofText, ['largest'], ['smallest'], ['true']].map(([is]) => is!)
+const WITH_FIRST: readonly string[] = [...compared, ...ofText, ['largest'], ['smallest'], ['true']].map(([is]) => is)
 
 /** What to ask for a condition: how it compares, with what, and for a range with what else. */
 export function conditionQuestions(about: string, first = 'equal', among: 'compared' | 'all' = 'all'): Question[] {

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { areaName, isOnSheet, readCorner } from '../formula/references'
 import type { Block } from '../formula/references'
 import { rewritten } from '../formula/rewriting'
@@ -120,7 +121,7 @@ function asValue(sheet: Sheet, row: number, column: number): Input | undefined {
 export function move(workbook: Workbook, name: string, address: string, corner: string): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
   const area = areaIn(sheet, address, place)
-  const to = readCorner(corner)!
+  const to = sure(readCorner(corner))
   const [rows, columns] = [to.row - area.top, to.column - area.left]
   if (!isOnSheet({ row: area.bottom + rows, column: area.right + columns }))
     throw new Refusal(`${areaName(area)} doesn’t fit on the sheet from ${corner} on.`)
@@ -211,9 +212,11 @@ export function withFormulas(
     return { ...sheet, inputs: sheet.inputs.with(inputs), features }
   })
   const texts = workbook.names.map(({ formula }) => anew(formula, -1, -1))
-  const named = texts.some((text, at) => text !== workbook.names[at]!.formula.text)
+  const named = texts.some((text, at) => text !== sure(workbook.names[at]).formula.text)
   if (!changed && !named) return workbook
-  const names = named ? workbook.names.map((one, at) => ({ ...one, formula: new Formula(texts[at]!) })) : workbook.names
+  const names = named
+    ? workbook.names.map((one, at) => ({ ...one, formula: new Formula(sure(texts[at])) }))
+    : workbook.names
   return { ...workbook, sheets, names }
 }
 
@@ -234,7 +237,7 @@ export function fill(workbook: Workbook, name: string, from: string, to: string,
   const forwards = sameColumns ? whole.top === source.top : whole.left === source.left
   const lines = sameColumns ? [source.left, source.right] : [source.top, source.bottom]
   const count = (sameColumns ? whole.bottom - whole.top + 1 : whole.right - whole.left + 1) - length
-  for (let line = lines[0]!; line <= lines[1]!; line += 1) {
+  for (let line = sure(lines[0]); line <= sure(lines[1]); line += 1) {
     const at = (place_: number): [number, number] =>
       sameColumns ? [source.top + place_, line] : [line, source.left + place_]
     const given = Array.from({ length }, (_, place_) => sheet.inputs.at(...at(place_)))

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { blockAt } from '../addresses'
 import { areaName, boundsOf, isInBlock, readCorner } from '../formula/references'
 import type { Block, WrittenReference } from '../formula/references'
@@ -23,9 +24,9 @@ interface Growth {
 /** Tables that grow with what was just typed right below or right beside them, where it was empty before. */
 export function withGrowth(before: Workbook, after: Workbook, name: string, corner: string, size: Size): Workbook {
   const place = sheetNumber(after, name)
-  const { row, column } = readCorner(corner)!
+  const { row, column } = sure(readCorner(corner))
   const typed = { top: row, left: column, bottom: row + size.rows - 1, right: column + size.columns - 1 }
-  const growth = growthOf(before.sheets[place]!, typed)
+  const growth = growthOf(sure(before.sheets[place]), typed)
   return growth ? grown(after, { place, ...growth }) : after
 }
 
@@ -53,8 +54,8 @@ function growthOf(sheet: Sheet, typed: Block): Omit<Growth, 'place'> | null {
 const isFree = (sheet: Sheet, block: Block): boolean => sheet.inputs.entries(block).next().done === true
 
 function grown(workbook: Workbook, { place, at, rows, columns }: Growth): Workbook {
-  const sheet = workbook.sheets[place]!
-  const table = tablesOn(sheet)[at]!
+  const sheet = sure(workbook.sheets[place])
+  const table = sure(tablesOn(sheet)[at])
   const to = { ...table, bottom: table.bottom + rows, right: table.right + columns }
   const tables = sheet.features.tables.map((one, place_) => (place_ === at ? { ...one, area: areaName(to) } : one))
   const inputs = columns > 0 ? headings(sheet, table, to) : belowInputs(sheet, table, to)
@@ -132,7 +133,7 @@ function pointersGrown(workbook: Workbook, place: number, table: Block, rows: nu
     // A single cell is that cell, also where the table has one row only.
     if (!end) return reference
     const lower = start.row > end.row ? 'start' : 'end'
-    return { ...reference, [lower]: { ...reference[lower]!, row: bottom + rows } }
+    return { ...reference, [lower]: { ...sure(reference[lower]), row: bottom + rows } }
   }
   return withFormulas(workbook, (formula, on) => rewritten(formula.text, formula.tree, one => anew(one, on)))
 }

@@ -35,7 +35,7 @@ export function unique(
     const key = values.map(value => (typeof value === 'string' ? value.toLowerCase() : String(value))).join('\u0000')
     const alike = seen.get(key) ?? []
     const again = alike.some(other =>
-      columns.every((column, at) => sameValue(valueAt(sheet, other, column), values[at]!)),
+      columns.every((column, at) => sameValue(valueAt(sheet, other, column), values[at] ?? null)),
     )
     if (again) continue
     seen.set(key, [...alike, row])

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { rewritten } from '../formula/rewriting'
 import { readReference } from '../formula/references'
 import { typed } from '../typing'
@@ -51,7 +52,7 @@ export function renameSheet(workbook: Workbook, name: string, to: string): Workb
         : reference,
     ),
   )
-  return withSheet(renamed, place, { ...renamed.sheets[place]!, name: to })
+  return withSheet(renamed, place, { ...sure(renamed.sheets[place]), name: to })
 }
 
 export function removeSheet(workbook: Workbook, name: string): Workbook {
@@ -69,6 +70,6 @@ export function moveSheet(workbook: Workbook, name: string, to: number): Workboo
   const { place } = sheetIn(workbook, name)
   const sheets = [...workbook.sheets]
   const [sheet] = sheets.splice(place, 1)
-  sheets.splice(Math.min(to, sheets.length), 0, sheet!)
+  sheets.splice(Math.min(to, sheets.length), 0, sure(sheet))
   return { ...workbook, sheets }
 }

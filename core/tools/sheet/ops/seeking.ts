@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { Calculator } from '../calculation/calculator'
 import { readCorner } from '../formula/references'
 import { typed } from '../typing'
@@ -14,7 +15,7 @@ const MOST_TRIALS = 120
  */
 export function seek(workbook: Workbook, name: string, cell: string, wanted: string, by: string): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
-  const [result, input] = [readCorner(cell)!, readCorner(by)!]
+  const [result, input] = [sure(readCorner(cell)), sure(readCorner(by))]
   const read = typed(wanted)
   const goal = read.ok ? read.input : undefined
   if (typeof goal !== 'number') throw new Refusal(`“${wanted}” is no number.`)
@@ -26,7 +27,7 @@ export function seek(workbook: Workbook, name: string, cell: string, wanted: str
   const with_ = (number: number): Workbook =>
     withSheet(workbook, place, { ...sheet, inputs: sheet.inputs.with([[input.row, input.column, number]]) })
   const missedBy = (number: number): number => {
-    const worked = calculator.changed(workbook, with_(number)).sheets[place]!
+    const worked = sure(calculator.changed(workbook, with_(number)).sheets[place])
     const value = valueAt(worked, result.row, result.column)
     return typeof value === 'number' ? value - goal : NaN
   }

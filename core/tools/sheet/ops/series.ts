@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Input } from '../workbook/workbook'
 
 const ORDERS: readonly (readonly string[])[] = [
@@ -29,7 +30,7 @@ export function seriesFrom(given: readonly (Input | undefined)[], forwards: bool
   const edge = forwards ? given.at(-1) : given[0]
   if (given.every(input => typeof input === 'number')) {
     const numbers = given
-    const steps = numbers.slice(1).map((number, at) => number - numbers[at]!)
+    const steps = numbers.slice(1).map((number, at) => number - sure(numbers[at]))
     const step = steps.length === 0 ? 1 : steps.reduce((sum, one) => sum + one, 0) / steps.length
     return count => Number(((edge as number) + sign * step * count).toPrecision(15))
   }
@@ -37,9 +38,9 @@ export function seriesFrom(given: readonly (Input | undefined)[], forwards: bool
   const order = ORDERS.find(names => names.some(name => name.toLowerCase() === edge.toLowerCase()))
   if (order) {
     const places = given.map(input => order.findIndex(name => name.toLowerCase() === input.toLowerCase()))
-    const step = places.length > 1 && !places.includes(-1) ? places[1]! - places[0]! || 1 : 1
-    const from = forwards ? places.at(-1)! : places[0]!
-    return count => order[(((from + sign * step * count) % order.length) + order.length) % order.length]!
+    const step = places.length > 1 && !places.includes(-1) ? sure(places[1]) - sure(places[0]) || 1 : 1
+    const from = forwards ? sure(places.at(-1)) : sure(places[0])
+    return count => sure(order[(((from + sign * step * count) % order.length) + order.length) % order.length])
   }
   const counted = /^(.*?)(\d+)$/s.exec(edge)
   if (!counted) return null
@@ -47,6 +48,8 @@ export function seriesFrom(given: readonly (Input | undefined)[], forwards: bool
   const step = before && before[1] === counted[1] && forwards ? Number(counted[2]) - Number(before[2]) : 1
   return count => {
     const number = Math.max(0, Number(counted[2]) + sign * step * count)
-    return counted[1]! + String(number).padStart(counted[2]!.startsWith('0') ? counted[2]!.length : 0, '0')
+    return (
+      sure(counted[1]) + String(number).padStart(sure(counted[2]).startsWith('0') ? sure(counted[2]).length : 0, '0')
+    )
   }
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { compared } from '../formula/comparing'
 import { isError } from '../formula/values'
 import type { Scalar } from '../formula/values'
@@ -40,13 +41,13 @@ export function sort(
   const rows = Array.from({ length: Math.max(0, area.bottom - first + 1) }, (_, at) => first + at)
   const sorted = [...rows].sort((one, other) => {
     for (const [at, { order }] of keys.entries()) {
-      const found = inOrderOf(valueAt(sheet, one, columns[at]!), valueAt(sheet, other, columns[at]!), order)
+      const found = inOrderOf(valueAt(sheet, one, sure(columns[at])), valueAt(sheet, other, sure(columns[at])), order)
       if (found !== 0) return found
     }
     return one - other
   })
-  const from = new Map(sorted.map((row, at) => [rows[at]!, row]))
-  const to = new Map(sorted.map((row, at) => [row, rows[at]!]))
+  const from = new Map(sorted.map((row, at) => [sure(rows[at]), row]))
+  const to = new Map(sorted.map((row, at) => [row, sure(rows[at])]))
   const next = withRowsFrom(sheet, area, from)
   return withSheet(workbook, place, { ...next, features: hiddenAlong(sheet.features, to) })
 }

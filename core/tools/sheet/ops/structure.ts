@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { columnName, columnNumber, MOST_COLUMNS, MOST_ROWS, readReference, writeReference } from '../formula/references'
 import { rewritten } from '../formula/rewriting'
 import type { Corner, WrittenReference } from '../formula/references'
@@ -113,7 +114,7 @@ function movesOf(cut: Cut): Moves {
   const column = (at: number): number | null => (rows ? at : after(at, cut))
   return {
     area(address) {
-      const moved = cutReference({ sheet: null, ...readReference(address)! }, cut)
+      const moved = cutReference({ sheet: null, ...sure(readReference(address)) }, cut)
       return moved && writeReference(moved)
     },
     row: row => (rows ? after(row, cut) : row),

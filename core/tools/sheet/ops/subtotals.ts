@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { cellName, columnName, columnNumber } from '../formula/references'
 import { formatOf } from '../formats/cell-format'
 import type { CellFormat } from '../formats/cell-format'
@@ -49,7 +50,7 @@ export function subtotal(workbook: Workbook, name: string, { area: address, by, 
     throw new Refusal('There are subtotals in this list: take them out first.')
   let next = insert(workbook, name, 'rows', area.bottom + 1, 1)
   for (const { to } of [...groups].reverse()) next = insert(next, name, 'rows', to + 1, 1)
-  return withSheet(next, place, withRows(next.sheets[place]!, groups, { area, by, of, how }))
+  return withSheet(next, place, withRows(sure(next.sheets[place]), groups, { area, by, of, how }))
 }
 
 interface Group {
@@ -92,7 +93,7 @@ function withRows(
   }
   for (const [at, group] of groups.entries())
     put(group.to + at + 1, group.from + at, group.to + at, `${group.title || 'empty'} ${title}`)
-  const last = groups.at(-1)!.to + groups.length
+  const last = sure(groups.at(-1)).to + groups.length
   put(last + 1, area.top + 1, last, `All ${title}`)
   return { ...sheet, inputs: sheet.inputs.with(inputs), formats: sheet.formats.with(formats) }
 }

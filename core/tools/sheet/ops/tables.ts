@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { areaName, blocksOverlap, readReference } from '../formula/references'
 import { namesRewritten } from '../formula/rewriting'
 import { NAME } from '../workbook/features/table'
@@ -35,9 +36,9 @@ export function makeTable(workbook: Workbook, on: string, address: string, name:
 }
 
 function named(workbook: Workbook, from: string, to: string): Workbook {
-  const found = tableNamed(workbook, from)!
+  const found = sure(tableNamed(workbook, from))
   const anew = withNames(workbook, text => partRenamed(text, from, { table: to }))
-  const { tables } = anew.sheets[found.sheet]!.features
+  const { tables } = sure(anew.sheets[found.sheet]).features
   return withFeatures(anew, found.sheet, {
     tables: tables.map(one => (one.name === from ? { ...one, name: to } : one)),
   })
@@ -51,7 +52,7 @@ export function dropTable(workbook: Workbook, name: string): Workbook {
   const plain = withFormulas(workbook, ({ text, tree }, on, row) =>
     namesRewritten(text, tree, one => partInPlainCells(workbook, one, table.name, on, row)),
   )
-  const tables = plain.sheets[sheet]!.features.tables.filter(one => one.name !== table.name)
+  const tables = sure(plain.sheets[sheet]).features.tables.filter(one => one.name !== table.name)
   return withFeatures(plain, sheet, { tables })
 }
 
@@ -62,8 +63,8 @@ export function withHeadingsFollowed(before: Workbook, after: Workbook): Workboo
     const held = before.sheets[place]
     if (!held || sheet.features.tables !== held.features.tables) continue
     for (const [at, table] of tablesOn(sheet).entries()) {
-      const old = tablesOn(held)[at]!
-      const pairs = old.headings.map((heading, column) => [heading, table.headings[column]!] as const)
+      const old = sure(tablesOn(held)[at])
+      const pairs = old.headings.map((heading, column) => [heading, sure(table.headings[column])] as const)
       const columns = new Map(
         pairs.filter(([one, other]) => one !== other && one && other).map(([one, other]) => [one.toLowerCase(), other]),
       )

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { isOnSheet, readCorner } from '../formula/references'
 import { formatOf } from '../formats/cell-format'
 import type { CellFormat } from '../formats/cell-format'
@@ -15,7 +16,7 @@ export function write(
   rows: readonly (readonly (string | null)[])[],
 ): Workbook {
   const { place, sheet } = sheetIn(workbook, name)
-  const { row, column } = readCorner(corner)!
+  const { row, column } = sure(readCorner(corner))
   const count = rows.reduce((sum, line) => sum + line.length, 0)
   if (count > MOST_CELLS) throw new Refusal(`That is ${count} cells; at most ${MOST_CELLS} can be put in at once.`)
   const widest = Math.max(...rows.map(line => line.length))

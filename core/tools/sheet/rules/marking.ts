@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { CellFormat } from '../formats/cell-format'
 import { isInBlock } from '../formula/references'
 import type { Block } from '../formula/references'
@@ -23,7 +24,7 @@ type Marks = (row: number, column: number, value: Scalar) => Marked | undefined
 
 function shareOf(workbook: Workbook, place: number, block: Block, fromNothing: boolean) {
   let [low, high] = [fromNothing ? 0 : Infinity, fromNothing ? 0 : -Infinity]
-  for (const [, , value] of valuesIn(workbook.sheets[place]!, block))
+  for (const [, , value] of valuesIn(sure(workbook.sheets[place]), block))
     if (typeof value === 'number') [low, high] = [Math.min(low, value), Math.max(high, value)]
   return (value: number): number => (high > low ? (value - low) / (high - low) : 0.5)
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { precedentsOf } from '../calculation/precedents'
 import type { CellFormat } from '../formats/cell-format'
 import { formatted } from '../formats/number-format'
@@ -94,7 +95,7 @@ export function cellSeen(state: SheetState, sheet: Sheet, row: number, column: n
 
 function tableSeen(sheet: Sheet, row: number, column: number): CellSeen['table'] {
   const table = tablesOn(sheet).find(one => isInBlock(one, row, column))
-  return table ? { name: table.name, heading: table.headings[column - table.left]! } : null
+  return table ? { name: table.name, heading: sure(table.headings[column - table.left]) } : null
 }
 
 function takenBy(workbook: Workbook, place: number, row: number, column: number): CellSeen['takes'] {

@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import { blockAt } from '../addresses'
 import type { Node } from '../formula/parser'
 import { areaName, fixedAddress, sheetInFormula } from '../formula/references'
@@ -95,7 +96,7 @@ const FORM = /^([\p{L}_][\p{L}\p{N}_.]*)(?:\[([\s\S]*)\])?$/u
 /** The cells of a table, or of a part of one, seen from a row; null where there is no such table or part. */
 function areaOfPart(workbook: Pick<Workbook, 'sheets'>, text: string, row: number): Area | 'no row' | null {
   const match = FORM.exec(text)
-  const found = match && tableNamed(workbook, match[1]!)
+  const found = match && tableNamed(workbook, sure(match[1]))
   const part = match && readPart(match[2] ?? '')
   if (!found || !part) return null
   const { table, sheet } = found
@@ -142,7 +143,7 @@ export function meaningOf(workbook: Workbook, name: string, row: number): Node |
   const { top, left, bottom, right } = area
   const single = top === bottom && left === right
   const reference = {
-    sheet: workbook.sheets[area.sheet]!.name,
+    sheet: sure(workbook.sheets[area.sheet]).name,
     start: corner(top, left),
     end: single ? null : corner(bottom, right),
     whole: null,
@@ -172,6 +173,6 @@ export function partInPlainCells(workbook: Workbook, text: string, table: string
   if (match?.[1]?.toLowerCase() !== table.toLowerCase()) return text
   const area = areaOfPart(workbook, text, row)
   if (area === null || area === 'no row') return '#REF!'
-  const sheet = area.sheet === on ? '' : `${sheetInFormula(workbook.sheets[area.sheet]!.name)}!`
+  const sheet = area.sheet === on ? '' : `${sheetInFormula(sure(workbook.sheets[area.sheet]).name)}!`
   return sheet + (readPart(match[2] ?? '')?.rows === 'own' ? areaName(area) : fixedAddress(areaName(area)))
 }

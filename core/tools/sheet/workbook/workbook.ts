@@ -1,3 +1,4 @@
+import { sure } from '../../../ground/sure'
 import type { Area, Scalar } from '../formula/values'
 import type { CellFormat } from '../formats/cell-format'
 import { blocksOverlap, isInBlock } from '../formula/references'
@@ -115,7 +116,7 @@ export const sameData = (one: unknown, other: unknown): boolean => JSON.stringif
 
 /** A workbook with something else of what lies on a sheet; the same one where that is as it was. */
 export function withFeatures(workbook: Workbook, place: number, change: Partial<Features>): Workbook {
-  const sheet = workbook.sheets[place]!
+  const sheet = sure(workbook.sheets[place])
   const features = { ...sheet.features, ...change }
   return sameData(features, sheet.features) ? workbook : withSheet(workbook, place, { ...sheet, features })
 }

@@ -1,4 +1,5 @@
 import { arc, extent, line, pie, scaleBand, scaleLinear, scalePoint } from 'd3'
+import { sure } from '~~/core/ground/sure'
 import type { ChartSeen } from '../../../../../core/tools/sheet/charting'
 import { formatted } from '../../../../../core/tools/sheet/formats/number-format'
 
@@ -89,7 +90,7 @@ function columnsOf(chart: ChartSeen, { width, height }: Size): Drawing {
     side: marks,
     foot: labels.flatMap((text, at) => (at % every === 0 ? [{ at: middle(at), text: cut(text, 14), tilted }] : [])),
     bars: standing.flatMap((of, nth) =>
-      series[of]!.values.flatMap((value, at) => {
+      sure(series[of]).values.flatMap((value, at) => {
         if (value === null) return []
         const [top, end] = [Math.min(scale(value), scale(0)), Math.max(scale(value), scale(0))]
         const x = (bands(String(at)) ?? 0) + wide * nth

@@ -1,5 +1,6 @@
 import { addressText, hardwareText, readAddress } from '../../../../ground/addresses/ipv4'
 import { md5 } from '@noble/hashes/legacy.js'
+import { sure } from '../../../../ground/sure'
 import { DIRECTORY_PORT, readVerdict, writeRequest } from '../../frames/radius'
 import type { AccessRequest } from '../../frames/radius'
 import type { Machine } from '../machine'
@@ -40,7 +41,7 @@ export class Admission {
     if (this.why === '') return
     const { wanted, joined } = this.joining
     const { directory, secret, ssid } = joined.offered
-    const goal = readAddress(directory)!
+    const goal = sure(readAddress(directory))
     const { stack, equipment, link, device } = this.point
     const note = (words: string): void => {
       link.note(joined.from.port, () => words)
@@ -71,7 +72,7 @@ export class Admission {
 
   #send(request: Omit<AccessRequest, 'user' | 'password'>, secret: string): void {
     const { user, password } = this.joining.wanted
-    const goal = readAddress(this.joining.joined.offered.directory)!
+    const goal = sure(readAddress(this.joining.joined.offered.directory))
     const port = FIRST_PORT + this.number
     const { datagrams } = this.point.equipment
     datagrams.open(port, ({ from, data }) => {

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { channelOf, shareIn } from '../../settings/bands'
 import type { Band, Channel, Width } from '../../settings/bands'
 import { asksForPassphrase, asksForUser } from '../../settings/kinds/wireless'
@@ -85,11 +86,11 @@ function heardAt(at: Device['at'], senders: readonly Sender[], { walls }: Site):
     ({ device, power, channel }) => power - lossBetween(middleOf(device), at, channel.middle, walls),
   )
   return senders.flatMap(({ device, radio, band, number, channel, offers }, which) => {
-    const level = tenths(levels[which]!)
+    const level = tenths(sure(levels[which]))
     if (level < FAINTEST) return []
     const noise = toMilliwatts(noiseIn(channel.width))
     const others = senders.reduce(
-      (sum, other, at) => (at === which ? sum : sum + toMilliwatts(levels[at]!) * shareIn(other.channel, channel)),
+      (sum, other, at) => (at === which ? sum : sum + toMilliwatts(sure(levels[at])) * shareIn(other.channel, channel)),
       0,
     )
     const drowned = tenths(toDecibels((noise + others) / noise))
@@ -139,7 +140,7 @@ export function joiningsOf(site: Site, running: AllSettings): Joining[] {
         .map(radio => {
           const of = leaves.get(radio)
           const ssid = of?.get('ssid')
-          const wanted = ssid === undefined ? null : wantedOf(ssid, of!)
+          const wanted = ssid === undefined ? null : wantedOf(ssid, sure(of))
           const all = heardAt(middleOf(device), senders, site)
           const possible = all.filter(one => canBeJoined(one, wanted)).sort(better)
           const joined = possible[0] ?? null

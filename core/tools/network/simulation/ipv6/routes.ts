@@ -1,5 +1,6 @@
 import { address6Text, isIn6, prefix6Text } from '../../../../ground/addresses/ipv6'
 import type { Address6, Prefix6 } from '../../../../ground/addresses/ipv6'
+import { sure } from '../../../../ground/sure'
 
 /** Where packets for a prefix go: straight out of an interface, or by another device. */
 export interface Route6 extends Prefix6 {
@@ -35,7 +36,7 @@ export function table6Of(routes: readonly Route6[]): Route6[] {
 export function way6To(table: readonly Route6[], to: Address6): Way6 | null {
   const route = longest6(table, to)
   if (!route) return null
-  if (route.by === null) return { port: route.port!, next: to, route }
+  if (route.by === null) return { port: sure(route.port), next: to, route }
   const port = route.port ?? longest6(table.filter(isDirect), route.by)?.port
   return port === null || port === undefined ? null : { port, next: route.by, route }
 }

@@ -1,5 +1,6 @@
 import { networkOf } from '../../../../ground/addresses/ipv4'
 import type { Address, Prefix } from '../../../../ground/addresses/ipv4'
+import { sure } from '../../../../ground/sure'
 import type { LinkState } from '../../frames/ospf'
 
 type RouterState = Extract<LinkState, { type: 'router' }>
@@ -48,15 +49,15 @@ class Graph {
     for (const link of router?.links ?? []) {
       if (link.kind === 'point-to-point') {
         const to = routerKey(link.id)
-        if (this.#leadsBack(to, router!.from))
-          yield { key: to, cost: link.cost, address: () => this.#farEnd(router!, link.id, link.data) }
-      } else if (link.kind === 'transit' && this.networks.get(networkKey(link.id))?.routers.includes(router!.from))
+        if (this.#leadsBack(to, sure(router).from))
+          yield { key: to, cost: link.cost, address: () => this.#farEnd(sure(router), link.id, link.data) }
+      } else if (link.kind === 'transit' && this.networks.get(networkKey(link.id))?.routers.includes(sure(router).from))
         yield { key: networkKey(link.id), cost: link.cost, address: () => null }
     }
     for (const id of network?.routers ?? []) {
       const own = this.routers
         .get(routerKey(id))
-        ?.links.find(link => link.kind === 'transit' && link.id === network!.id)
+        ?.links.find(link => link.kind === 'transit' && link.id === sure(network).id)
       if (own) yield { key: routerKey(id), cost: 0, address: () => own.data }
     }
   }
@@ -85,13 +86,14 @@ export function shortestWays(from: Address, states: Iterable<LinkState>): Reache
     let place: Place | null = null
     for (const one of open.values())
       if (!place || one.cost < place.cost || (one.cost === place.cost && one.key < place.key)) place = one
-    open.delete(place!.key)
-    done.set(place!.key, place!)
-    for (const { key, cost, address } of graph.next(place!.key)) {
+    open.delete(sure(place).key)
+    done.set(sure(place).key, sure(place))
+    for (const { key, cost, address } of graph.next(sure(place).key)) {
       if (done.has(key)) continue
-      const total = place!.cost + cost
+      const total = sure(place).cost + cost
       const known = open.get(key)
-      if (!known || total < known.cost) open.set(key, { key, cost: total, hop: place!.hop ?? address(place!) })
+      if (!known || total < known.cost)
+        open.set(key, { key, cost: total, hop: sure(place).hop ?? address(sure(place)) })
     }
   }
   return [...networksOf(graph, done)]

@@ -1,5 +1,6 @@
 import { addressText, maskOf, networkOf, readAddress } from '../../../../ground/addresses/ipv4'
 import type { Address } from '../../../../ground/addresses/ipv4'
+import { sure } from '../../../../ground/sure'
 import { readOspf, writeOspf } from '../../frames/ospf'
 import type { Description, Hello, LinkState, LinkStateKey, OspfPacket, RouterLink } from '../../frames/ospf'
 import { PROTOCOLS } from '../../frames/ipv4'
@@ -100,7 +101,7 @@ export class OspfRouter {
           port,
           address: own.address,
           bits: own.bits,
-          area: readAddress(area)!,
+          area: sure(readAddress(area)),
           cost: Number(costs.get(port) ?? 10),
           priority: Number(priorities.get(port) ?? 1),
           passive: passive.get(port) === 'true' || isLoopback(port),
@@ -187,7 +188,7 @@ export class OspfRouter {
       const [theirs, ours] = [packet.area, one.area].map(addressText)
       this.stack.link.note(
         port,
-        () => `hears ${addressText(from)} of area ${theirs!}, and is in ${ours!}: not its neighbour`,
+        () => `hears ${addressText(from)} of area ${sure(theirs)}, and is in ${sure(ours)}: not its neighbour`,
       )
       return
     }
@@ -358,7 +359,7 @@ export class OspfRouter {
       if (batch.length > 0) this.#send(one, to, { kind: 'update', router: this.#id, area: one.area, states: batch })
     }
     for (const state of states) {
-      const { length } = this.#database.headFor(state)!
+      const { length } = sure(this.#database.headFor(state))
       if (size + length > MOST_BYTES) {
         send()
         batch = []

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { readTime, TIME_LENGTH, TIME_PORT, timeQuestion } from '../../frames/ntp'
 import { FACILITIES, LOG_PORT, momentText, writeLog } from '../../frames/syslog'
 import type { Service } from '../../settings/kinds/services'
@@ -25,7 +26,7 @@ export function answerText(port: number, said: Uint8Array): string {
     const time = readTime(said)
     if (time?.mode === 'server') return time.known ? `${momentText(time.sent).slice(0, 19)}Z` : 'doesn’t know the time'
   }
-  return new TextDecoder().decode(said).split(/[\r\n]/)[0]!
+  return sure(new TextDecoder().decode(said).split(/[\r\n]/)[0])
 }
 
 /** What a service answers, in as few words as its protocol has. */

@@ -8,6 +8,7 @@ import {
   readPrefix,
 } from '../../../../ground/addresses/ipv4'
 import type { Address, HardwareAddress, Prefix } from '../../../../ground/addresses/ipv4'
+import { sure } from '../../../../ground/sure'
 import { PORTS, readLending, writeLending } from '../../frames/dhcp'
 import type { Lending, MessageKind } from '../../frames/dhcp'
 import type { Settings } from '../../settings/paths'
@@ -46,12 +47,12 @@ function poolsOf(device: Device, settings: Settings): Pool[] {
   )
   const address = (text: string | undefined): Address | undefined => readAddress(text ?? '') ?? undefined
   return [...ofPrefix(device, settings, 'range')].map(([prefix, range]) => ({
-    prefix: readPrefix(prefix)!,
+    prefix: sure(readPrefix(prefix)),
     ranges: readRanges(range) ?? [],
-    excluded: readRanges(excluded!.get(prefix) ?? '') ?? [],
-    router: address(routers!.get(prefix)),
-    resolver: address(resolvers!.get(prefix)),
-    seconds: Number(times!.get(prefix) ?? 86_400),
+    excluded: readRanges(sure(excluded).get(prefix) ?? '') ?? [],
+    router: address(sure(routers).get(prefix)),
+    resolver: address(sure(resolvers).get(prefix)),
+    seconds: Number(sure(times).get(prefix) ?? 86_400),
   }))
 }
 
@@ -69,7 +70,7 @@ export class Lender {
   ) {
     this.#pools = poolsOf(device, settings)
     this.#reserved = new Map(
-      told(device, settings, 'dhcp/reservations/<hardware>').map(({ at, value }) => [at[0]!, value]),
+      told(device, settings, 'dhcp/reservations/<hardware>').map(({ at, value }) => [sure(at[0]), value]),
     )
   }
 
@@ -121,7 +122,7 @@ export class Lender {
   #remember(lease: Lease): void {
     const at = this.#leases.findIndex(({ client, address }) => client === lease.client && address === lease.address)
     if (at < 0) this.#leases.push(lease)
-    else this.#leases[at] = { ...lease, taken: lease.taken || this.#leases[at]!.taken }
+    else this.#leases[at] = { ...lease, taken: lease.taken || sure(this.#leases[at]).taken }
   }
 
   /** The address that one has, or that is kept for it, or the first that is free. */
@@ -169,7 +170,7 @@ export class Relay {
     private readonly datagrams: Datagrams,
   ) {
     const servers = toldBy(device, settings, 'interfaces/<routed>/ipv4/dhcp-relay')
-    this.#servers = new Map([...servers].map(([port, server]) => [port, readAddress(server)!]))
+    this.#servers = new Map([...servers].map(([port, server]) => [port, sure(readAddress(server))]))
   }
 
   get isUsed(): boolean {

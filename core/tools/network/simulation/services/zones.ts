@@ -1,6 +1,7 @@
 import { addressText, readAddress } from '../../../../ground/addresses/ipv4'
 import type { Address } from '../../../../ground/addresses/ipv4'
 import { readAddress6 } from '../../../../ground/addresses/ipv6'
+import { sure } from '../../../../ground/sure'
 import { NAME_PORT, RECORD_KINDS, readNameMessage, writeNameMessage } from '../../frames/dns'
 import type { Code, NameMessage, NameRecord, RecordKind } from '../../frames/dns'
 import type { Settings } from '../../settings/paths'
@@ -15,8 +16,8 @@ const MOST_ALIASES = 8
 const FORWARDING_PORT = 5353
 
 const recordOf = (name: string, kind: RecordKind, value: string): NameRecord => {
-  if (kind === 'a') return { name, kind, address: readAddress(value)! }
-  if (kind === 'aaaa') return { name, kind, address: readAddress6(value)! }
+  if (kind === 'a') return { name, kind, address: sure(readAddress(value)) }
+  if (kind === 'aaaa') return { name, kind, address: sure(readAddress6(value)) }
   if (kind !== 'mx') return { name, kind, other: value }
   const [preference = '10', other = ''] = value.split(' ')
   return { name, kind, preference: Number(preference), other }
@@ -38,7 +39,7 @@ export class NameServer {
   ) {
     for (const kind of RECORD_KINDS)
       for (const { at, value } of told(device, settings, `dns/zones/<zone>/<label>/${kind}`)) {
-        const [zone, label] = [at[0]!, at[1]!]
+        const [zone, label] = [sure(at[0]), sure(at[1])]
         this.#zones.add(zone)
         this.#records.push(recordOf(label === '@' ? zone : `${label}.${zone}`, kind, value))
       }

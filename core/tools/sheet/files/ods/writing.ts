@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { sidesOf } from '../../formats/borders'
 import { dropTable } from '../../ops/tables'
 import { tablesOn } from '../../workbook/tables'
@@ -52,7 +53,7 @@ class Styles {
       this.lost.add('number formats beyond the basic ones')
       return null
     }
-    return this.#named(`number ${code}`, 'N', name => numberStyle(name, code)!)
+    return this.#named(`number ${code}`, 'N', name => sure(numberStyle(name, code)))
   }
 
   cell(format: CellFormat): string {
@@ -116,7 +117,7 @@ export function writeOds(book: Workbook): Written {
   const names = workbook.names.map(
     ({ name, formula }) =>
       `<table:named-expression table:name="${escaped(name)}" ` +
-      `table:base-cell-address="$${escaped(quoted(workbook.sheets[0]!.name))}.$A$1" ` +
+      `table:base-cell-address="$${escaped(quoted(sure(workbook.sheets[0]).name))}.$A$1" ` +
       `table:expression="${escaped(formulaInOds(formula.text))}"/>`,
   )
   const content =

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { readFormulaReference } from '../../formula/reading'
 import { sheetInFormula } from '../../formula/references'
 import type { Chart, ChartKind } from '../../workbook/features/chart'
@@ -29,7 +30,7 @@ const titled = (words: string, sheet: string): string =>
   words === '' ? '' : `<c:title>${text(words, sheet)}<c:overlay val="0"/></c:title>`
 
 function seriesOf(chart: Chart, sheet: string, of: number, drawn: 'bar' | 'line' | 'pie' | 'points'): string {
-  const { name, values } = chart.series[of]!
+  const { name, values } = sure(chart.series[of])
   const named =
     name === ''
       ? ''
@@ -83,7 +84,7 @@ function axesOf(chart: Chart, sheet: string): string {
 /** A chart’s own part. */
 export function chartPart(chart: Chart, sheet: string): string {
   const all = chart.series.map((_, of) => of)
-  const lines = all.filter(of => chart.series[of]!.line)
+  const lines = all.filter(of => sure(chart.series[of]).line)
   const others = all.filter(of => !lines.includes(of))
   const drawn = {
     columns: () => barsOf(chart, sheet, all),

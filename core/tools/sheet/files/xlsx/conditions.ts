@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { blockAt } from '../../addresses'
 import { cellName, fixedAddress } from '../../formula/references'
 import { typed } from '../../typing'
@@ -95,14 +96,17 @@ const TEXT = '"((?:[^"]|"")*)"'
 const patterns: readonly (readonly [RegExp, (found: RegExpExecArray) => Condition])[] = [
   [
     new RegExp(`^NOT\\(ISERROR\\(SEARCH\\(${TEXT},[A-Z]+\\d+\\)\\)\\)$`),
-    found => ({ is: 'containing', text: unquoted(found[1]!) }),
+    found => ({ is: 'containing', text: unquoted(sure(found[1])) }),
   ],
   [
     new RegExp(`^ISERROR\\(SEARCH\\(${TEXT},[A-Z]+\\d+\\)\\)$`),
-    found => ({ is: 'not-containing', text: unquoted(found[1]!) }),
+    found => ({ is: 'not-containing', text: unquoted(sure(found[1])) }),
   ],
-  [new RegExp(`^LEFT\\([A-Z]+\\d+,LEN\\(${TEXT}\\)\\)=`), found => ({ is: 'beginning', text: unquoted(found[1]!) })],
-  [new RegExp(`^RIGHT\\([A-Z]+\\d+,LEN\\(${TEXT}\\)\\)=`), found => ({ is: 'ending', text: unquoted(found[1]!) })],
+  [
+    new RegExp(`^LEFT\\([A-Z]+\\d+,LEN\\(${TEXT}\\)\\)=`),
+    found => ({ is: 'beginning', text: unquoted(sure(found[1])) }),
+  ],
+  [new RegExp(`^RIGHT\\([A-Z]+\\d+,LEN\\(${TEXT}\\)\\)=`), found => ({ is: 'ending', text: unquoted(sure(found[1])) })],
   [/^LEN\(TRIM\([A-Z]+\d+\)\)=0$/, () => ({ is: 'empty' })],
   [/^LEN\(TRIM\([A-Z]+\d+\)\)>0$/, () => ({ is: 'filled' })],
   [/^COUNTIF\([$A-Z\d:]+,[A-Z]+\d+\)>1$/, () => ({ is: 'repeated' })],
@@ -113,7 +117,7 @@ const patterns: readonly (readonly [RegExp, (found: RegExpExecArray) => Conditio
 export function conditionFromFormula(formula: string): Condition {
   const oneOf = /^OR\(((?:[A-Z]+\d+="(?:[^"]|"")*",?)+)\)$/.exec(formula)?.[1]
   if (oneOf)
-    return { is: 'one-of', values: [...oneOf.matchAll(new RegExp(`=${TEXT}`, 'g'))].map(one => unquoted(one[1]!)) }
+    return { is: 'one-of', values: [...oneOf.matchAll(new RegExp(`=${TEXT}`, 'g'))].map(one => unquoted(sure(one[1]))) }
   for (const [pattern, condition] of patterns) {
     const found = pattern.exec(formula)
     if (found) return condition(found)

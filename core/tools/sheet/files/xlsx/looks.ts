@@ -1,4 +1,5 @@
 import type { Style } from 'exceljs'
+import { sure } from '../../../../ground/sure'
 import { borderOf, sides, sidesOf } from '../../formats/borders'
 import type { BorderName } from '../../formats/borders'
 import type { CellFormat } from '../../formats/cell-format'
@@ -40,7 +41,7 @@ function hueOf(argb: string): { hue: number; saturation: number } {
 function nearest<Name extends string>(argb: string, names: readonly [until: number, name: Name][], grey: Name): Name {
   const { hue, saturation } = hueOf(argb)
   if (saturation < 0.08) return grey
-  return (names.find(([until]) => hue < until) ?? names[0]!)[1]
+  return (names.find(([until]) => hue < until) ?? sure(names[0]))[1]
 }
 
 /** The colour of ours that comes nearest; `exact` where it is that. */

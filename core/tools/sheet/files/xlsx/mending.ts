@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { escaped } from '../xml'
 
 /** The order of a sheet’s elements by ISO/IEC 29500-1, 18.3.1.99. */
@@ -32,7 +33,7 @@ export function elementsBelowRoot(xml: string): {
       if (depth < 0) after = xml.slice(tag.index)
       continue
     }
-    if (depth === 0) [from, name] = [tag.index, called!]
+    if (depth === 0) [from, name] = [tag.index, sure(called)]
     if (empty) {
       if (depth === 0) elements.push({ name, xml: whole })
     } else depth += 1

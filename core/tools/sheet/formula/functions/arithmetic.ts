@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { DIVISION, finite, matrixFrom, NO_NUMBER, to15Digits, WRONG_TYPE } from '../values'
 import type { Matrix, Scalar, Value } from '../values'
 import { define } from './definition'
@@ -294,7 +295,7 @@ export const arithmetic: readonly SheetFunction[] = [
   define('ARABIC', 'Roman figures as a number.', { text: 'text' }, ({ text }) => {
     const letters = text.trim().toUpperCase()
     if (!/^-?[MDCLXVI]*$/.test(letters)) return WRONG_TYPE
-    const values = [...letters.replace('-', '')].map(letter => ROMANS.find(([, name]) => name === letter)![0])
+    const values = [...letters.replace('-', '')].map(letter => sure(ROMANS.find(([, name]) => name === letter))[0])
     const sum = values.reduce((total, value, place) => total + ((values[place + 1] ?? 0) > value ? -value : value), 0)
     return letters.startsWith('-') ? -sum : sum
   }),

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { compared } from '../comparing'
 import { toLogical, toNumber } from '../converting'
 import { DIVISION, isError, matrixFrom, matrixOf, NO_NUMBER, NOT_THERE, WRONG_TYPE } from '../values'
@@ -33,18 +34,19 @@ function eliminated(square: readonly (readonly number[])[]): { determinant: numb
   for (let at = 0; at < size; at += 1) {
     let pivot = at
     for (let row = at + 1; row < size; row += 1)
-      if (Math.abs(rows[row]![at]!) > Math.abs(rows[pivot]![at]!)) pivot = row
-    const value = rows[pivot]![at]!
+      if (Math.abs(sure(sure(rows[row])[at])) > Math.abs(sure(sure(rows[pivot])[at]))) pivot = row
+    const value = sure(sure(rows[pivot])[at])
     if (value === 0) return { determinant: 0, inverse: [] }
     if (pivot !== at) {
-      ;[rows[at], rows[pivot]] = [rows[pivot]!, rows[at]!]
+      ;[rows[at], rows[pivot]] = [sure(rows[pivot]), sure(rows[at])]
       determinant = -determinant
     }
     determinant *= value
-    const line = (rows[at] = rows[at]!.map(one => one / value))
+    const line = (rows[at] = sure(rows[at]).map(one => one / value))
     for (let row = 0; row < size; row += 1) {
-      const factor = rows[row]![at]!
-      if (row !== at && factor !== 0) rows[row] = rows[row]!.map((one, column) => one - factor * line[column]!)
+      const factor = sure(sure(rows[row])[at])
+      if (row !== at && factor !== 0)
+        rows[row] = sure(rows[row]).map((one, column) => one - factor * sure(line[column]))
     }
   }
   return { determinant, inverse: rows.map(row => row.slice(size)) }
@@ -63,7 +65,7 @@ function rowsOf(matrix: Matrix): Scalar[][] {
 const asMatrix = (rows: readonly (readonly Scalar[])[]): Matrix =>
   matrixOf(rows.length, rows[0]?.length ?? 0, rows.flat())
 const turned = (rows: readonly (readonly Scalar[])[]): Scalar[][] =>
-  (rows[0] ?? []).map((_, column) => rows.map(row => row[column]!))
+  (rows[0] ?? []).map((_, column) => rows.map(row => row[column] ?? null))
 
 /** Errors come last, and empty cells after everything. */
 function order(one: Scalar, other: Scalar): number {
@@ -88,7 +90,7 @@ export const arrays: readonly SheetFunction[] = [
     if (isError(other)) return other
     if (args.one.columns !== args.other.rows) return WRONG_TYPE
     return matrixFrom(args.one.rows, args.other.columns, (row, column) =>
-      one[row]!.reduce((sum, value, at) => sum + value * other[at]![column]!, 0),
+      sure(one[row]).reduce((sum, value, at) => sum + value * sure(sure(other[at])[column]), 0),
     )
   }),
   define('MDETERM', 'The determinant of a matrix.', { area: 'matrix' }, ({ area }) => {
@@ -121,7 +123,9 @@ export const arrays: readonly SheetFunction[] = [
       const rows = rowsOf(area)
       if (column < 1 || column > area.columns) return WRONG_TYPE
       const by = Math.floor(column) - 1
-      return asMatrix([...rows].sort((one, other) => (direction < 0 ? -1 : 1) * order(one[by]!, other[by]!)))
+      return asMatrix(
+        [...rows].sort((one, other) => (direction < 0 ? -1 : 1) * order(one[by] ?? null, other[by] ?? null)),
+      )
     },
   ),
   define(
@@ -211,7 +215,7 @@ export const arrays: readonly SheetFunction[] = [
       ]
       const spread = xs.reduce((sum, one) => sum + (one - middleX) ** 2, 0)
       if (spread === 0) return DIVISION
-      const slope = xs.reduce((sum, one, at) => sum + (one - middleX) * (ys[at]! - middleY), 0) / spread
+      const slope = xs.reduce((sum, one, at) => sum + (one - middleX) * (sure(ys[at]) - middleY), 0) / spread
       return matrixOf(1, 2, [slope, middleY - slope * middleX])
     },
   ),

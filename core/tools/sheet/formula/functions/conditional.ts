@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { criterionOf } from '../comparing'
 import type { Criterion } from '../comparing'
 import { matricesOf, valueThere } from '../surroundings'
@@ -23,7 +24,7 @@ function chosen(values: Matrix, conditions: readonly Condition[]): Scalar[] {
   const found: Scalar[] = []
   const rows = Math.max(values.held.rows, ...conditions.map(({ area }) => area.held.rows))
   const columns = Math.max(values.held.columns, ...conditions.map(({ area }) => area.held.columns))
-  const [mostRows, mostColumns] = [conditions[0]!.area.rows, conditions[0]!.area.columns]
+  const [mostRows, mostColumns] = [sure(conditions[0]).area.rows, sure(conditions[0]).area.columns]
   for (let row = 0; row < Math.min(rows, mostRows); row += 1)
     for (let column = 0; column < Math.min(columns, mostColumns); column += 1)
       if (conditions.every(({ area, holds }) => holds(area.at(row, column)))) found.push(values.at(row, column))
@@ -38,7 +39,7 @@ const numbersAmong = (values: readonly Scalar[]): number[] | SheetError => {
 /** An area of another's size from its own corner: SUMIF takes no more of it than its condition covers. */
 function sized(value: Value, like: Matrix, around: Surroundings): Matrix | null {
   if (!isReference(value)) return areaOf(value, around)
-  const area = value.areas[0]!
+  const area = sure(value.areas[0])
   const to = { ...area, bottom: area.top + like.rows - 1, right: area.left + like.columns - 1 }
   return areaOf({ kind: 'reference', areas: [to] }, around)
 }
@@ -65,9 +66,9 @@ const ifOne = (name: string, about: string, work: (numbers: number[]) => Scalar)
 function conditionsOf(pairs: readonly Value[], around: Surroundings): Condition[] | SheetError {
   const conditions: Condition[] = []
   for (let at = 0; at < pairs.length; at += 2) {
-    const area = areaOf(pairs[at]!, around)
+    const area = areaOf(pairs[at] ?? null, around)
     if (!area || at + 1 >= pairs.length) return WRONG_TYPE
-    const wanted = valueThere(pairs[at + 1]!, around)
+    const wanted = valueThere(pairs[at + 1] ?? null, around)
     conditions.push({ area, holds: criterionOf(isMatrix(wanted) ? wanted.at(0, 0) : wanted) })
   }
   const [first] = conditions
@@ -80,7 +81,7 @@ const ifAll = (name: string, about: string, work: (numbers: number[]) => Scalar)
   define(name, about, { values: 'matrix', pairs: 'raw...' }, ({ values, pairs }, around) => {
     const conditions = conditionsOf(pairs, around)
     if (isError(conditions)) return conditions
-    const { rows, columns } = conditions[0]!.area
+    const { rows, columns } = sure(conditions[0]).area
     if (values.rows !== rows || values.columns !== columns) return WRONG_TYPE
     const numbers = numbersAmong(chosen(values, conditions))
     return isError(numbers) ? numbers : work(numbers)
@@ -106,7 +107,7 @@ export const conditional: readonly SheetFunction[] = [
   define('COUNTIFS', 'Counts places where all conditions hold.', { pairs: 'raw...' }, ({ pairs }, around) => {
     const conditions = conditionsOf(pairs, around)
     if (isError(conditions)) return conditions
-    return chosen(conditions[0]!.area, conditions).length
+    return chosen(sure(conditions[0]).area, conditions).length
   }),
   ifOne('SUMIF', 'Adds up where a condition holds.', sum),
   ifAll('SUMIFS', 'Adds up where all conditions hold.', sum),

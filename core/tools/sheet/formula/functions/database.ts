@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { criterionOf } from '../comparing'
 import { isError, NO_NUMBER, WRONG_TYPE } from '../values'
 import type { Matrix, Scalar, Value } from '../values'
@@ -7,7 +8,7 @@ import type { SheetFunction } from './definition'
 import { statistics } from './statistics'
 import type { Surroundings } from '../surroundings'
 
-const named = (name: string): SheetFunction => [...arithmetic, ...statistics].find(one => one.name === name)!
+const named = (name: string): SheetFunction => sure([...arithmetic, ...statistics].find(one => one.name === name))
 
 const heading = (table: Matrix, column: number): string =>
   String(table.at(0, column) ?? '')
@@ -85,6 +86,6 @@ export const database: readonly SheetFunction[] = [
   by('DVAR', 'VAR', 'VAR of a field of the rows that meet criteria.'),
   by('DVARP', 'VARP', 'VARP of a field of the rows that meet criteria.'),
   over('DGET', 'The one value of a field in the only row that meets criteria.', values =>
-    values.length === 0 ? WRONG_TYPE : values.length > 1 ? NO_NUMBER : values[0]!,
+    values.length === 0 ? WRONG_TYPE : values.length > 1 ? NO_NUMBER : (values[0] ?? null),
   ),
 ]

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { toLogical, toNumber, toText } from '../converting'
 import { eachHeld, isSeveral, matricesOf, valueThere } from '../surroundings'
 import type { Surroundings } from '../surroundings'
@@ -198,7 +199,7 @@ export function define<const P extends Record<string, Spec>>(
     spend(A_CALL)
     const args: Record<string, unknown> = {}
     for (let place = 0; place < count; place += 1) {
-      const parameter = fixed[place]!
+      const parameter = sure(fixed[place])
       const found = argument(parameter, place)
       if (isError(found) && parameter.kind !== 'value' && parameter.kind !== 'raw') return found
       args[parameter.name] = found
@@ -221,7 +222,7 @@ export function define<const P extends Record<string, Spec>>(
       const values: Value[] = []
       const places: number[] = []
       for (let place = 0; place < Math.min(args.length, fixed.length); place += 1) {
-        const { kind } = fixed[place]!
+        const { kind } = sure(fixed[place])
         const give = args[place] ?? (() => null)
         if (kind === 'lazy') {
           // Not a value: `worked` hands it on as it is.
@@ -242,15 +243,15 @@ export function define<const P extends Record<string, Spec>>(
         parameter.kind === 'lazy' ? value : taken(parameter, value, around)
       const allRest = (): unknown[] | SheetError => (last ? flattened(last.kind, rest, around) : [])
       if (places.length === 0)
-        return worked(values.length, (parameter, place) => read(parameter, values[place]!), allRest, around)
-      const size = spreadSize(places.map(place => values[place] as Matrix))!
+        return worked(values.length, (parameter, place) => read(parameter, values[place] ?? null), allRest, around)
+      const size = sure(spreadSize(places.map(place => values[place] as Matrix)))
       // What is the same at each place is read once, when it is first asked for.
-      const same = values.map((value, place) => once(() => read(fixed[place]!, value)))
+      const same = values.map((value, place) => once(() => read(sure(fixed[place]), value)))
       const sameRest = once(allRest)
       const isThere = values.map((_, place) => places.includes(place))
       return matrixFrom(size.rows, size.columns, (row, column) => {
         const argument = (parameter: Parameter, place: number): unknown =>
-          isThere[place] ? read(parameter, spread(values[place] as Matrix, row, column)) : same[place]!()
+          isThere[place] ? read(parameter, spread(values[place] as Matrix, row, column)) : sure(same[place])()
         const found = worked(values.length, argument, sameRest, around)
         return isReference(found) || isMatrix(found) ? firstOf(valueThere(found, around)) : found
       })

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { yearFraction } from './dates'
 import { DIVISION, finite, NO_NUMBER, WRONG_TYPE } from '../values'
 import type { Scalar } from '../values'
@@ -59,7 +60,7 @@ export function root(of: (x: number) => number, guess: number, least = -0.999_99
 function halved(of: (x: number) => number, least: number): number | null {
   const places = [least, -0.99, -0.9, -0.5, -0.1, 0, 0.01, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 100]
   for (let at = 1; at < places.length; at += 1) {
-    let [low, high] = [places[at - 1]!, places[at]!]
+    let [low, high] = [sure(places[at - 1]), sure(places[at])]
     let before = of(low)
     if (!Number.isFinite(before) || before * of(high) > 0) continue
     for (let round = 0; round < 200; round += 1) {
@@ -84,7 +85,7 @@ function discounted(rate: number, values: readonly number[]): number {
 /** The same for payments on given days, on the first of them. */
 function discountedByDay(rate: number, values: readonly number[], dates: readonly number[]): number {
   spend(A_POWER * values.length)
-  return values.reduce((sum, value, at) => sum + value / grown(rate, (dates[at]! - dates[0]!) / 365), 0)
+  return values.reduce((sum, value, at) => sum + value / grown(rate, (sure(dates[at]) - sure(dates[0])) / 365), 0)
 }
 
 /** Net present value where the first value comes after one period. */

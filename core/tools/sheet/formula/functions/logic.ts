@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { toLogical } from '../converting'
 import { valueThere } from '../surroundings'
 import type { Surroundings } from '../surroundings'
@@ -38,9 +39,9 @@ export const logic: readonly SheetFunction[] = [
   ),
   define('IFS', 'The value after the first condition that holds.', { pairs: 'lazy...' }, ({ pairs }, around) => {
     for (let at = 0; at + 1 < pairs.length; at += 2) {
-      const holds = toLogical(firstValue(pairs[at]!(), around))
+      const holds = toLogical(firstValue(sure(pairs[at])(), around))
       if (isError(holds)) return holds
-      if (holds) return pairs[at + 1]!()
+      if (holds) return sure(pairs[at + 1])()
     }
     return NOT_THERE
   }),
@@ -50,15 +51,15 @@ export const logic: readonly SheetFunction[] = [
     { value: 'known', pairs: 'lazy...' },
     ({ value, pairs }, around) => {
       for (let at = 0; at + 1 < pairs.length; at += 2) {
-        const found = firstValue(pairs[at]!(), around)
+        const found = firstValue(sure(pairs[at])(), around)
         if (isError(found)) return found
         const same =
           typeof found === 'string' && typeof value === 'string'
             ? found.toLowerCase() === value.toLowerCase()
             : found === value
-        if (same) return pairs[at + 1]!()
+        if (same) return sure(pairs[at + 1])()
       }
-      return pairs.length % 2 === 1 ? pairs.at(-1)!() : NOT_THERE
+      return pairs.length % 2 === 1 ? sure(pairs.at(-1))() : NOT_THERE
     },
   ),
   define(
@@ -97,11 +98,11 @@ export const logic: readonly SheetFunction[] = [
   parity('ISODD', 'Whether a number is odd.', true),
   define('ISREF', 'Whether this is a reference.', { value: 'raw' }, ({ value }) => isReference(value)),
   define('ISFORMULA', 'Whether a cell holds a formula.', { cell: 'reference' }, ({ cell }, around) => {
-    const area = cell.areas[0]!
+    const area = sure(cell.areas[0])
     return typeof around.formulaAt?.(area.sheet, area.top, area.left) === 'string'
   }),
   define('FORMULA', 'The formula of a cell, as text.', { cell: 'reference' }, ({ cell }, around) => {
-    const area = cell.areas[0]!
+    const area = sure(cell.areas[0])
     return around.formulaAt?.(area.sheet, area.top, area.left) ?? NOT_THERE
   }),
   define('NA', 'The error #N/A: not there.', {}, () => NOT_THERE),

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { compared } from '../comparing'
 import { readFormulaReference } from '../reading'
 import { columnName, isOnSheet, sheetInFormula } from '../references'
@@ -85,8 +86,8 @@ const place = (line: Line, wanted: Plain, sorted: boolean): number =>
 
 /** One row, one column or one cell of what INDEX is given; 0 means all of them. */
 function indexed(value: Value, row: number, column: number, around: Surroundings): Value {
-  const there = isReference(value) ? value.areas[0]! : null
-  const matrix = there ? matrixOfArea(there, around) : matricesOf(value, around)[0]!
+  const there = isReference(value) ? sure(value.areas[0]) : null
+  const matrix = there ? matrixOfArea(there, around) : sure(matricesOf(value, around)[0])
   const { rows, columns } = matrix
   // A single row is counted by its columns.
   const [fromRow, fromColumn] =
@@ -116,7 +117,7 @@ function moved(
   height: number | undefined,
   width: number | undefined,
 ): Value {
-  const { sheet, top, left, bottom, right } = base.areas[0]!
+  const { sheet, top, left, bottom, right } = sure(base.areas[0])
   const area = {
     sheet,
     top: top + Math.trunc(rows),
@@ -138,7 +139,7 @@ const places = (
 ): SheetFunction =>
   define(name, about, { cell: 'reference?' }, ({ cell }, around) => {
     if (!cell) return own(around)
-    const [from, to] = of(cell.areas[0]!)
+    const [from, to] = of(sure(cell.areas[0]))
     if (from === to || to - from > 10_000) return from + 1
     return name === 'ROW'
       ? matrixFrom(to - from + 1, 1, row => from + row + 1)

@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { eachHeld, isSeveral, matricesOf } from '../surroundings'
 import type { Surroundings } from '../surroundings'
 import { DIVISION, finite, isError, isReference, matrixOf, NO_NUMBER, NOT_THERE, WRONG_TYPE } from '../values'
@@ -18,7 +19,7 @@ const ordered = (numbers: readonly number[]): number[] => [...numbers].sort((one
 function quantile(sorted: readonly number[], share: number): number {
   const place = share * (sorted.length - 1)
   const below = Math.floor(place)
-  const [low, high] = [sorted[below]!, sorted[Math.min(below + 1, sorted.length - 1)]!]
+  const [low, high] = [sure(sorted[below]), sure(sorted[Math.min(below + 1, sorted.length - 1)])]
   return low + (place - below) * (high - low)
 }
 
@@ -123,7 +124,7 @@ const ofPairs = (name: string, about: string, least: number, work: (found: Line)
 
 function place(numbers: readonly number[], at: number): Scalar {
   const whole = Math.ceil(at)
-  return whole < 1 || whole > numbers.length ? NO_NUMBER : numbers[whole - 1]!
+  return whole < 1 || whole > numbers.length ? NO_NUMBER : sure(numbers[whole - 1])
 }
 
 function rank(number: number, numbers: readonly number[], upwards: boolean): number | SheetError {
@@ -135,7 +136,7 @@ function mostOften(numbers: readonly number[]): Scalar {
   const counts = new Map<number, number>()
   for (const number of numbers) counts.set(number, (counts.get(number) ?? 0) + 1)
   const most = Math.max(0, ...counts.values())
-  return most < 2 ? NOT_THERE : [...counts].find(([, often]) => often === most)![0]
+  return most < 2 ? NOT_THERE : sure([...counts].find(([, often]) => often === most))[0]
 }
 
 /** Statistics: OpenFormula 6.18, and the counting functions of 6.13. */
@@ -294,11 +295,12 @@ export const statistics: readonly SheetFunction[] = [
     { area: 'numbers', number: 'number', digits: 'number?' },
     ({ area, number, digits = 3 }) => {
       const sorted = ordered(area)
-      if (sorted.length === 0 || number < sorted[0]! || number > sorted.at(-1)!) return NOT_THERE
+      if (sorted.length === 0 || number < sure(sorted[0]) || number > sure(sorted.at(-1))) return NOT_THERE
       const below = sorted.filter(one => one < number).length
       const share = sorted.includes(number)
         ? below / (sorted.length - 1)
-        : (below - 1 + (number - sorted[below - 1]!) / (sorted[below]! - sorted[below - 1]!)) / (sorted.length - 1)
+        : (below - 1 + (number - sure(sorted[below - 1])) / (sure(sorted[below]) - sure(sorted[below - 1]))) /
+          (sorted.length - 1)
       return Math.floor(share * 10 ** digits + 1e-9) / 10 ** digits
     },
   ),
@@ -320,7 +322,7 @@ export const statistics: readonly SheetFunction[] = [
       const bounds = ordered(limits)
       spend(area.length * (bounds.length + 1))
       const counts = [...bounds, Infinity].map(
-        (limit, at) => area.filter(number => number <= limit && (at === 0 || number > bounds[at - 1]!)).length,
+        (limit, at) => area.filter(number => number <= limit && (at === 0 || number > sure(bounds[at - 1]))).length,
       )
       return matrixOf(counts.length, 1, counts)
     },
@@ -414,8 +416,8 @@ function shownRows(area: Area, byHand: boolean, around: Surroundings): (() => Ma
   return values
 }
 
-const byName = (name: string): SheetFunction => statistics.find(one => one.name === name)!
-const arithmeticNamed = (name: string): SheetFunction => arithmetic.find(one => one.name === name)!
+const byName = (name: string): SheetFunction => sure(statistics.find(one => one.name === name))
+const arithmeticNamed = (name: string): SheetFunction => sure(arithmetic.find(one => one.name === name))
 const subtotals: Readonly<Record<number, SheetFunction>> = {
   1: byName('AVERAGE'),
   2: byName('COUNT'),

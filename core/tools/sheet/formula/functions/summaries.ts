@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { compared } from '../comparing'
 import { DIVISION, isError, matrixOf, WRONG_TYPE } from '../values'
 import type { Matrix, Scalar, SheetError } from '../values'
@@ -51,7 +52,7 @@ function labelsOf(list: Matrix, column: number): Scalar[] {
     if (value !== null && value !== '' && !labels.has(keyOf(value))) labels.set(keyOf(value), value)
   }
   return [...labels.values()].sort((one, other) =>
-    isError(one) || isError(other) ? Number(isError(one)) - Number(isError(other)) : compared(one!, other!),
+    isError(one) || isError(other) ? Number(isError(one)) - Number(isError(other)) : compared(sure(one), sure(other)),
   )
 }
 

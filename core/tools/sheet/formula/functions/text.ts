@@ -1,3 +1,4 @@
+import { sure } from '../../../../ground/sure'
 import { readNumber, toText } from '../converting'
 import { formatted } from '../../formats/number-format'
 import { spend } from '../spending'
@@ -207,7 +208,7 @@ export const text: readonly SheetFunction[] = [
       return matrixFrom(
         rows.length,
         Math.max(...rows.map(row => row.length)),
-        (row, column) => rows[row]![column] ?? NOT_THERE,
+        (row, column) => sure(rows[row])[column] ?? NOT_THERE,
       )
     },
   ),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sure } from '../../../../ground/sure'
 
 /** What is typed for the figure, the day or the word of a condition; a formula begins with an equals sign. */
 const operand = z.string().min(1).max(1000)
@@ -30,7 +31,7 @@ export function conditionInWords(condition: Condition): string {
       return `${condition.is === 'between' ? 'between' : 'not between'} ${condition.from} and ${condition.to}`
     case 'one-of':
       return condition.values.length === 1
-        ? `equal to ${condition.values[0]!}`
+        ? `equal to ${sure(condition.values[0])}`
         : `one of ${condition.values.join(', ')}`
     case 'largest':
     case 'smallest':

@@ -2,6 +2,7 @@ import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
 import { dirname, join } from 'node:path'
 import { fromLibrary } from './app/library'
+import { keepFilesOfPages } from './scripts/sizes.mjs'
 import { contentPolicy } from './server/http/policy'
 
 /** The code of threads and processes, each as one file beside the server: see server/judging and server/uploads. */
@@ -48,14 +49,14 @@ const groundWork = new RegExp(
     String.raw`node_modules/(@primevue/core|@primevue/icons/(baseicon|spinner)/`,
     String.raw`@primeuix/(utils|styled|styles/dist/(base|button|inputtext))`,
     String.raw`primevue/(base|basecomponent|baseeditableholder|baseinput|button|inputtext|config|badge|ripple)/`,
-    String.raw`lucide-vue-next|pinia|@vueuse)`,
+    String.raw`lucide-vue-next|pinia)`,
   ].join('|'),
 )
 
 /** What fields and lists of the component library share: most pages behind the sign-in have some of it. */
 const controls = new RegExp(
   [
-    String.raw`node_modules/(@primevue/icons`,
+    String.raw`node_modules/(@primevue/icons|@vueuse`,
     String.raw`primevue/(chip|focustrap|iconfield|inputicon|overlayeventbus|portal|utils|virtualscroller)/)`,
   ].join('|'),
 )
@@ -124,6 +125,7 @@ export default defineNuxtConfig({
         chunk.dynamicImports = []
         chunk.prefetch = false
       }
+      keepFilesOfPages(manifest)
     },
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', async () => {

@@ -1,0 +1,8 @@
+interface Chunk {
+  file: string
+  imports?: string[]
+  isEntry?: boolean
+}
+export function keepFilesOfPages(manifest: Record<string, Chunk>): void
+export function sizes(): Promise<{ page: string; bytes: number }[]>
+export function toldSizes(): Map<string, number>

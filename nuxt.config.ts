@@ -34,7 +34,7 @@ interface Warning {
 /** What bundlers say of others’ packages: comments that they can’t use, circles and the like. Ours are told. */
 function ofOurs(warning: Warning, warn: (warning: never) => void): void {
   const places = [warning.id ?? [], warning.ids ?? []].flat()
-  const isTheirs = places.length > 0 && places.every(place => place.includes('node_modules'))
+  const isTheirs = places.length > 0 && places.every(place => /node_modules|virtual:/.test(place))
   if (!isTheirs || warning.code === 'UNRESOLVED_IMPORT') warn(warning as never)
 }
 
@@ -65,6 +65,8 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   devtools: { enabled: false },
   telemetry: false,
+  // Nobody reads the built code by them, and they are half of what a build writes.
+  sourcemap: false,
   // The whole application stands behind a sign-in and works on live state: see docs/decisions/0003.
   ssr: false,
   // Without server rendering, this version's development server looks in vain for an entry of the
@@ -113,7 +115,13 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { include: DECLARATIONS } },
   },
   // A page's code is fetched ahead when somebody points at the way to it, not because it could be needed one day.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  experimental: {
+    // Nothing is rendered ahead, and an upgrade is noticed by the files that are gone.
+    appManifest: false,
+    payloadExtraction: false,
+    renderJsonPayloads: false,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   hooks: {
     // The module leaves a list of all that it knows in the settings that every page is sent.
     'modules:done': () => {

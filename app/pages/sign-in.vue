@@ -22,7 +22,7 @@ callApi(async () => (await schemas()).demoView, '/api/demo/people')
   .catch(() => undefined)
 
 /** While somebody types, the page where they land comes. */
-watchOnce(email, () => void preloadRouteComponents('/').catch(() => undefined))
+watch(email, () => void preloadRouteComponents('/').catch(() => undefined), { once: true })
 
 onMounted(async () => {
   const typed = takeFirstForm()

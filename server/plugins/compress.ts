@@ -1,7 +1,7 @@
 import { promisify } from 'node:util'
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib'
 import { appendResponseHeader, getHeader, getResponseHeader, setResponseHeader } from 'h3'
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 
 /** From this size on, in characters, an answer is compressed: below it the headers weigh more than is saved. */
 const SMALLEST = 1200

@@ -1,4 +1,4 @@
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 import { firstForm } from '../http/first-form'
 import { hasSession } from '../http/session'
 import { settings } from '../http/settings'

@@ -1,4 +1,4 @@
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 import { log } from '../http/running'
 
 const why: Readonly<Record<string, string>> = {

@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
 import { LRUCache } from 'lru-cache'
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 import { contentPolicy, scriptHashesIn } from '../http/policy'
 
 /** A page names the scripts that stand in it, and says nothing of what made it. */

@@ -1,5 +1,5 @@
 import { getMethod, getResponseStatus } from 'h3'
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 import { log } from '../http/running'
 
 /** One structured line for each call: method, path, status, milliseconds. Never bodies, never cookies. */

@@ -1,4 +1,4 @@
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin } from 'nitropack/runtime/plugin'
 import { tellBadRows } from '../db/reading'
 import { log, running } from '../http/running'
 import { settings } from '../http/settings'

@@ -1,4 +1,4 @@
-import { defineTask } from 'nitropack/runtime'
+import { defineTask } from 'nitropack/runtime/task'
 import { running } from '../http/running'
 
 /** Ends sittings whose time and grace are over, whether or not anyone is connected. */

@@ -6,7 +6,7 @@ export const RATE = 16_000
 const MU_LAW = 7
 
 // A bundler takes the package as a module, Node as a script: its one class comes either way.
-const { WaveFile } = 'default' in library ? (library as unknown as { default: typeof library }).default : library
+const { WaveFile } = (Reflect.get(library, 'default') as typeof library | undefined) ?? library
 
 /** How long so many bytes of sound are, in seconds. */
 export const secondsOf = (bytes: number): number => bytes / RATE

@@ -1,11 +1,14 @@
 import { createServer, request } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { By, Key, see, text } from '../support/browser'
-import type { WebDriver } from '../support/browser'
-import { serverAndBrowser } from '../support/session'
+import { By, Key, openBrowser, see, text } from '../support/browser'
+import type { Browser, WebDriver } from '../support/browser'
+import { startServer } from '../support/server'
+import type { RunningServer } from '../support/server'
 
-const at = serverAndBrowser()
+let server: RunningServer
+let browser: Browser
 
 /** A line to the server that holds every script back until it is let through. */
 function lineThatHolds() {
@@ -14,7 +17,7 @@ function lineThatHolds() {
   const line = createServer((asked, answer) => {
     const pass = (): void => {
       const on = request(
-        new URL(asked.url ?? '/', at.server.url),
+        new URL(asked.url ?? '/', server.url),
         { method: asked.method, headers: asked.headers },
         from => {
           answer.writeHead(from.statusCode ?? 502, from.headers)
@@ -40,12 +43,24 @@ function lineThatHolds() {
 }
 
 const line = lineThatHolds()
-beforeAll(line.begin)
-afterAll(line.end)
+beforeAll(async () => {
+  server = await startServer()
+  browser = await openBrowser({ waitsForPages: false })
+  // What the browser has kept of an earlier page would be there at once.
+  const chrome = browser.driver as ChromeDriver
+  await chrome.sendDevToolsCommand('Network.enable', {})
+  await chrome.sendDevToolsCommand('Network.setCacheDisabled', { cacheDisabled: true })
+  await line.begin()
+})
+afterAll(async () => {
+  await browser.close()
+  line.end()
+  await server.stop()
+})
 
 /** Goes to a page without waiting for its scripts. */
 async function goTo(driver: WebDriver, path: string): Promise<void> {
-  await driver.executeScript(`location.href = ${JSON.stringify(`${line.url()}${path}`)}`)
+  await driver.get(`${line.url()}${path}`)
   await see(driver, By.id('first-email'))
 }
 
@@ -53,14 +68,15 @@ async function goTo(driver: WebDriver, path: string): Promise<void> {
 const placed = (driver: WebDriver): Promise<unknown> =>
   driver.executeScript(`return [...document.querySelectorAll('h1, form label, form input, form button')].map(one => {
     const { x, y, width, height } = one.getBoundingClientRect()
-    const { fontSize, fontWeight, color, backgroundColor } = getComputedStyle(one)
+    const { color, backgroundColor } = getComputedStyle(one)
+    const { fontSize, fontWeight } = getComputedStyle(one.querySelector('.p-button-label') ?? one)
     const named = one.localName === 'input' ? one.type + one.autocomplete : one.textContent.trim()
     return [named, [x, y, width, height].map(Math.round), fontSize, fontWeight, color, backgroundColor]
   })`)
 
 describe('the form that comes with a page', () => {
   it('stands where the page’s own stands, and takes nothing from it', async () => {
-    const { driver } = at
+    const { driver } = browser
     line.hold()
     await goTo(driver, '/sign-in')
     const first = await placed(driver)
@@ -72,7 +88,7 @@ describe('the form that comes with a page', () => {
   })
 
   it('keeps what is typed before the script is there, and where the caret is', async () => {
-    const { driver } = at
+    const { driver } = browser
     line.hold()
     await goTo(driver, '/sign-in')
     await driver.findElement(By.id('first-email')).sendKeys('robin.tarn@sallowmere.test', Key.TAB, 'slip')
@@ -87,7 +103,7 @@ describe('the form that comes with a page', () => {
   })
 
   it('signs in whoever sent it before the script was there, and leads where they wanted to go', async () => {
-    const { driver } = at
+    const { driver } = browser
     line.hold()
     await goTo(driver, '/skills?skill=vat-on-sales')
     await driver.findElement(By.id('first-email')).sendKeys('robin.tarn@sallowmere.test')
@@ -100,11 +116,11 @@ describe('the form that comes with a page', () => {
   })
 
   it('isn’t there for whoever is signed in', async () => {
-    const { driver } = at
+    const { driver } = browser
     const { value } = await driver.manage().getCookie('anvil')
-    const page = await (await fetch(at.server.url, { headers: { cookie: `anvil=${value}` } })).text()
+    const page = await (await fetch(server.url, { headers: { cookie: `anvil=${value}` } })).text()
     expect(page).not.toContain('first-email')
-    expect(await (await fetch(at.server.url)).text()).toContain('first-email')
+    expect(await (await fetch(server.url)).text()).toContain('first-email')
     await driver.manage().deleteAllCookies()
   })
 })

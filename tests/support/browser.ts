@@ -11,7 +11,8 @@ import { WAIT_MS } from './waiting'
 export { By, Key, Origin, until }
 export type { WebDriver, WebElement }
 
-const POLL_MS = 30
+/** How soon what is waited for is looked at again, in ms: at first, and at most. Looking costs the page its time. */
+const [SOON, LATE] = [15, 150]
 
 export interface Browser {
   driver: WebDriver
@@ -24,6 +25,7 @@ export async function openBrowser({
   height = 800,
   networkLog = false,
   microphone = false,
+  waitsForPages = true,
 } = {}): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'anvil-chromium-'))
   const options = new Options()
@@ -45,6 +47,7 @@ export async function openBrowser({
   )
   // One that beeps, and that every page may use.
   if (microphone) options.addArguments('--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream')
+  if (!waitsForPages) options.setPageLoadStrategy('none')
   if (networkLog) {
     const preferences = new logging.Preferences()
     preferences.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL)
@@ -55,11 +58,7 @@ export async function openBrowser({
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder(process.env.ANVIL_CHROMEDRIVER ?? '/usr/bin/chromedriver'))
     .build()
-  // Looked for often: the default of five times a second is most of what a test would wait.
-  const wait = driver.wait.bind(driver) as (...given: unknown[]) => unknown
-  const often = (condition: unknown, timeout?: number, message?: string, poll = POLL_MS): unknown =>
-    wait(condition, timeout, message, poll)
-  driver.wait = often as typeof driver.wait
+  driver.wait = waiting(driver) as typeof driver.wait
   // The window's frame takes some of its height: make the page itself as large as was asked for.
   const inner: [number, number] = await driver.executeScript('return [window.innerWidth, window.innerHeight]')
   await driver
@@ -72,6 +71,25 @@ export async function openBrowser({
       await driver.quit()
       rmSync(profile, { recursive: true, force: true })
     },
+  }
+}
+
+type Looked = ((driver: WebDriver) => unknown) | { fn: (driver: WebDriver) => unknown }
+
+/**
+ * Waits until something holds. What comes at once is seen at once, and what takes long is looked for less and less
+ * often: on a busy machine looking would take more of it than what is waited for.
+ */
+function waiting(driver: WebDriver) {
+  return async (condition: Looked, within: number, message = 'what was waited for'): Promise<unknown> => {
+    const holds = typeof condition === 'function' ? condition : condition.fn
+    const end = Date.now() + within
+    for (let pause = SOON; ; pause = Math.min(LATE, pause * 1.3)) {
+      const found = await holds(driver)
+      if (found) return found
+      if (Date.now() > end) throw new error.TimeoutError(`${message} (waited ${within} ms)`)
+      await new Promise(done => setTimeout(done, pause))
+    }
   }
 }
 

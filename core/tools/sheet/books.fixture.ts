@@ -1,5 +1,6 @@
 import { sure } from '../../ground/sure'
-import { apply, sheetOp } from './ops'
+import { apply } from './applying'
+import { sheetOp } from './changes'
 import { initial, sheetToolSetup } from './state'
 import type { SheetState } from './state'
 import { valueAt } from './workbook/workbook'

@@ -1,6 +1,6 @@
 import { judge } from './checks'
 import type { SheetContext } from './checks/places'
-import { apply } from './ops'
+import { apply } from './applying'
 import type { SheetState } from './state'
 
 /**

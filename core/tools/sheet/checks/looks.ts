@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
-import { counted } from '../describe'
+import { counted } from '../changes/change'
 import { sides, sidesOf } from '../formats/borders'
 import { categoryOf, decimalsOf, isGrouped } from '../formats/number-format'
 import type { CellFormat } from '../formats/cell-format'

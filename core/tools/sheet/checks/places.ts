@@ -1,7 +1,7 @@
 import type { Finding, JudgeContext } from '../../tool'
 import { placeIn } from '../workbook/places'
 import { cellName } from '../formula/references'
-import type { SheetOp } from '../ops'
+import type { SheetOp } from '../changes'
 import type { SheetState } from '../state'
 import type { Sheet, Workbook } from '../workbook/workbook'
 import type { SheetCheck } from '.'

@@ -1,6 +1,6 @@
 import { sure } from '../../../ground/sure'
 import { areaName, cellName, columnName } from '../formula/references'
-import type { SheetOp } from '../ops/op'
+import type { SheetOp } from '../changes'
 import type { SheetToolSetup } from '../state'
 import { asTyped } from '../typing'
 import { Formula } from '../workbook/formula'

@@ -1,7 +1,7 @@
 import { blockAt } from '../addresses'
 import { areaName, readReference } from '../formula/references'
 import type { Block } from '../formula/references'
-import type { SheetOp } from '../ops/op'
+import type { SheetOp } from '../changes'
 import type { Chart, ChartKind } from '../workbook/features/chart'
 import { choices, fixedArea } from './operation'
 import type { Answers, Around, Operation, Question, Selection } from './operation'

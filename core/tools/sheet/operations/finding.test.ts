@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { sheetOp } from '../ops'
+import { sheetOp } from '../changes'
 import { groups, operations } from './catalogue'
 import type { Around, Selection } from './catalogue'
 import { findOperations } from './finding'

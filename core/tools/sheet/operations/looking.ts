@@ -1,6 +1,6 @@
 import { borderOf, sidesOf } from '../formats/borders'
 import type { Side } from '../formats/borders'
-import type { SheetOp } from '../ops/op'
+import type { SheetOp } from '../changes'
 import { withDecimals } from '../ops/looks'
 import { area } from './operation'
 import type { Around, Operation } from './operation'

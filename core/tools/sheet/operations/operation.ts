@@ -1,7 +1,7 @@
 import { areaName, columnName, fixedAddress, sheetInFormula } from '../formula/references'
 import type { Block } from '../formula/references'
 import type { BorderName } from '../formats/borders'
-import type { SheetOp } from '../ops/op'
+import type { SheetOp } from '../changes'
 import type { SheetQuery } from '../viewing'
 import type { Chart } from '../workbook/features/chart'
 import type { Page } from '../workbook/features/page'

@@ -8,7 +8,7 @@ import { Refusal, sheetIn } from './refusal'
 import { checkFormula } from './rules'
 
 export const newChart = chart.omit({ id: true })
-export const chartChange = newChart.partial()
+export const chartParts = newChart.partial()
 type NewChart = z.infer<typeof newChart>
 
 const MOST_CHARTS = 20

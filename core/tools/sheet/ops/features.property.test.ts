@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { sheet } from '..'
 import { plainBook } from '../files/books.fixture'
 import { workbookOf } from '../books.fixture'
-import { apply, sheetOp } from '.'
+import { apply } from '../applying'
+import { sheetOp } from '../changes'
 import type { SheetState } from '../state'
 
 const start = workbookOf({

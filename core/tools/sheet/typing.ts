@@ -31,6 +31,11 @@ export function typed(text: string, cellFormat?: string): Typed {
   if (text.startsWith('=') && text.length > 1) return formula(text)
   const trimmed = text.trim()
   if (/^true$|^false$/i.test(trimmed)) return { ok: true, input: trimmed.toUpperCase() === 'TRUE' }
+  return typedNumber(trimmed) ?? { ok: true, input: text }
+}
+
+/** A number, a day, a time or money as somebody types it, with its format; null for anything else. */
+function typedNumber(trimmed: string): Typed | null {
   const day = readDay(trimmed)
   if (day !== null) return { ok: true, input: day, number: dayFormat(trimmed) }
   const time = readTime(trimmed)
@@ -40,7 +45,7 @@ export function typed(text: string, cellFormat?: string): Typed {
   if (money && amount !== null)
     return { ok: true, input: amount, number: `${sure(money[2])}#,##0${sure(money[3]).includes('.') ? '.00' : ''}` }
   const number = readNumber(trimmed)
-  if (number === null) return { ok: true, input: text }
+  if (number === null) return null
   if (trimmed.endsWith('%')) return { ok: true, input: number, number: trimmed.includes('.') ? '0.00%' : '0%' }
   if (/[/: ]/.test(trimmed)) return { ok: true, input: number, number: 'd mmm yyyy hh:mm' }
   if (trimmed.includes(',')) return { ok: true, input: number, number: trimmed.includes('.') ? '#,##0.00' : '#,##0' }

@@ -4,7 +4,14 @@ import { gridKey } from './grid-keys'
 import type { GridKey } from './grid-keys'
 import type { Place } from './selection'
 import { canPoint, fixedOtherwise } from './typing'
+import type { Typing } from './typing'
 import type { useSheet } from './useSheet'
+
+/** Nothing else takes this key. */
+function stopped(event: KeyboardEvent): void {
+  event.preventDefault()
+  event.stopPropagation()
+}
 
 /**
  * Keys in the grid and while something is typed. `back` gives the grid the focus; `pageRows`: rows of a page; `begin`
@@ -90,13 +97,9 @@ export function useSheetKeys(
 
   async function keyWhileTyping(event: KeyboardEvent) {
     const now = sure(typing.value)
-    const { key, shiftKey, ctrlKey, altKey } = event
-    const arrow = gridKey(event)
+    const { key, shiftKey, altKey } = event
     const options = help.value?.options.length ?? 0
-    const stop = () => {
-      event.preventDefault()
-      event.stopPropagation()
-    }
+    const stop = () => stopped(event)
     if (key === 'Escape') {
       stop()
       sheet.cancel()
@@ -112,29 +115,28 @@ export function useSheetKeys(
       typing.value = fixedOtherwise(now)
     } else if (key === 'Enter' || key === 'Tab') {
       stop()
-      if (await sheet.commit()) {
-        back()
-        const step = shiftKey ? -1 : 1
-        sheet.go(
-          { row: now.place.row + (key === 'Enter' ? step : 0), column: now.place.column + (key === 'Tab' ? step : 0) },
-          false,
-        )
-      }
-    } else if (arrow?.kind === 'move' && now.over && !ctrlKey && !arrow.page) {
-      // Begun over what was there: arrows point to cells in a formula, and leave anything else.
-      if (canPoint(now)) {
-        stop()
-        sheet.pointBy(arrow.down, arrow.across, arrow.extend)
-      } else if (!now.text.startsWith('=') && (await commitAnd(stop)))
-        sheet.go({ row: now.place.row + arrow.down, column: now.place.column + arrow.across }, false)
+      const step = shiftKey ? -1 : 1
+      await commitAndGo(now, key === 'Enter' ? step : 0, key === 'Tab' ? step : 0)
+    } else if (now.over) await arrowWhileTyping(event, now)
+  }
+
+  /** Begun over what was there: arrows point to cells in a formula, and leave anything else. */
+  async function arrowWhileTyping(event: KeyboardEvent, now: Typing) {
+    const arrow = gridKey(event)
+    if (arrow?.kind !== 'move' || event.ctrlKey || arrow.page) return
+    if (canPoint(now)) {
+      stopped(event)
+      sheet.pointBy(arrow.down, arrow.across, arrow.extend)
+    } else if (!now.text.startsWith('=')) {
+      stopped(event)
+      await commitAndGo(now, arrow.down, arrow.across)
     }
   }
 
-  async function commitAnd(before: () => void): Promise<boolean> {
-    before()
-    if (!(await sheet.commit())) return false
+  async function commitAndGo({ place }: Typing, down: number, across: number): Promise<void> {
+    if (!(await sheet.commit())) return
     back()
-    return true
+    sheet.go({ row: place.row + down, column: place.column + across }, false)
   }
 
   return { keyInGrid, keyWhileTyping }

@@ -1,19 +1,53 @@
+import type { Ref, ShallowRef } from 'vue'
 import type { FormulaHelp } from '~~/core/tools/sheet/formula/completing'
 import { areaName } from '~~/core/tools/sheet/formula/references'
 import { readFormulaReference } from '~~/core/tools/sheet/formula/reading'
 import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
 import { boundsOf } from '~~/core/tools/sheet/formula/references'
-import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
+import type { Answers, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
 import type { ChartSeen } from '~~/core/tools/sheet/charting'
-import { plainPage } from '~~/core/tools/sheet/workbook/features/page'
 import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
 import { sure } from '~~/core/ground/sure'
+import { aroundOf } from './around'
 import { windowFor } from './layout'
 import { blockOf, fillBlock, isSingle, within } from './selection'
 import type { Block, Place, Selected } from './selection'
 import { canPoint, pointedTo } from './typing'
 import type { Typing } from './typing'
+
+interface Helped {
+  typing: ShallowRef<Typing | null>
+  help: ShallowRef<FormulaHelp | null>
+  completion: Ref<number>
+}
+
+/** What helps on with what is being typed: of a formula the tool says it, of anything else `choicesFor`. */
+function useHelp(
+  work: WorkOnTask,
+  { typing, help, completion }: Helped,
+  choicesFor: (now: Typing) => FormulaHelp | null,
+): void {
+  watch(typing, async now => {
+    const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
+    const found = wanted ? await work.ask<FormulaHelp>(wanted) : now && choicesFor(now)
+    // What was typed since asks again.
+    if (typing.value !== now) return
+    help.value = found
+    completion.value = 0
+  })
+}
+
+function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) {
+  const charts = work.view<ChartSeen[]>(() => ({ kind: 'charts' }))
+  /** The chart that is chosen, by its number; the first where there is no such one. */
+  const chosenChart = ref(1)
+  const chart = computed(() => {
+    const all = seen.value?.charts ?? []
+    return all.find(({ id }) => id === chosenChart.value) ?? all[0] ?? null
+  })
+  return { charts, chosenChart, chart }
+}
 
 /** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
 export function useSheet(work: WorkOnTask) {
@@ -35,30 +69,12 @@ export function useSheet(work: WorkOnTask) {
   const refusal = ref('')
   /** Where a fill that is being drawn would go. */
   const filling = shallowRef<Block | null>(null)
-  const charts = work.view<ChartSeen[]>(() => ({ kind: 'charts' }))
-  /** The chart that is chosen, by its number; the first where there is no such one. */
-  const chosenChart = ref(1)
-  const chart = computed(() => {
-    const all = seen.value?.charts ?? []
-    return all.find(({ id }) => id === chosenChart.value) ?? all[0] ?? null
-  })
+  const ofCharts = useCharts(work, seen)
   const sheet = computed(() => seen.value?.sheets[seen.value.shown] ?? '')
   /** The corner of what a formula points to, while it is being pointed. */
   let pointing: Selected | null = null
 
-  watch(typing, async now => {
-    if (now && !now.text.startsWith('=')) {
-      help.value = choicesFor(now)
-      completion.value = 0
-      return
-    }
-    const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
-    const found = wanted && (await work.ask<FormulaHelp>(wanted))
-    // What was typed since asks again.
-    if (typing.value !== now) return
-    help.value = found
-    completion.value = 0
-  })
+  useHelp(work, { typing, help, completion }, choicesFor)
 
   /** What a cell that takes one of a list could become, by what is typed so far. */
   function choicesFor({ text, sheet: on }: Typing): FormulaHelp | null {
@@ -76,32 +92,9 @@ export function useSheet(work: WorkOnTask) {
   }
 
   const selection = computed<Selection>(() => ({ sheet: sheet.value, ...block.value, ...selected.value.cursor }))
-  const around = computed<Around>(() => {
-    const format = cell.value?.format
-    return {
-      extent: seen.value?.extent ?? { rows: 0, columns: 0 },
-      number: format?.number ?? '',
-      bold: format?.bold ?? false,
-      italic: format?.italic ?? false,
-      underline: format?.underline ?? false,
-      strike: format?.strike ?? false,
-      border: format?.border,
-      size: format?.size,
-      frozen: seen.value?.frozen ?? { rows: 0, columns: 0 },
-      list: about.value?.list ?? block.value,
-      heading: about.value?.heading ?? false,
-      headings: about.value?.headings ?? [],
-      shown: cell.value?.shown ?? '',
-      note: cell.value?.note ?? '',
-      link: cell.value?.link ?? '',
-      filtered: seen.value?.filter?.columns.map(({ column }) => column) ?? null,
-      chart: chart.value,
-      table: cell.value?.table?.name ?? null,
-      page: seen.value?.page ?? plainPage,
-      locked: seen.value?.locked ?? false,
-      sheets: seen.value?.sheets ?? [],
-    }
-  })
+  const around = computed(() =>
+    aroundOf(seen.value ?? null, cell.value ?? null, about.value ?? null, block.value, ofCharts.chart.value),
+  )
 
   async function run(operation: Operation, answers: Answers = {}): Promise<void> {
     if (operation.seek) {
@@ -295,9 +288,7 @@ export function useSheet(work: WorkOnTask) {
     drop,
     pointBy,
     complete,
-    charts,
-    chart,
-    chosenChart,
+    ...ofCharts,
     single: computed(() => isSingle(block.value)),
   }
 }

@@ -96,44 +96,64 @@ const isGoal = (text: string): boolean => isAddress(text) || (isName(text.toLowe
 const isOften = (text: string): boolean => wholeNumber(text, 1, 100)
 const isLength = (text: string): boolean => wholeNumber(text, 0, 9000)
 
+type Asked = (ask: Ask) => Line
+interface On {
+  device: string
+  to: string
+}
+
+/** `rest` may have no more words than these. */
+const nothingMore = (extra: Word | undefined, line: () => Line): Line | Misread =>
+  extra ? misread(extra.at, 'nothing more') : line()
+
+function connecting(asked: Asked, on: On, [second, third, fourth]: Word[], end: number): Line | Misread {
+  const named = TRANSPORTS.find(one => one === second?.text)
+  const [port, extra] = named ? [third, fourth] : [second, third]
+  if (!port || !isPort(port.text))
+    return misread(port?.at ?? end, named ? 'a port such as 443' : 'tcp, udp or a port such as 443')
+  return nothingMore(extra, () => asked({ what: 'connect', ...on, transport: named ?? 'tcp', port: Number(port.text) }))
+}
+
+function loggingIn(asked: Asked, on: On, [user, password, extra]: Word[], end: number): Line | Misread {
+  if (!user || !USER.test(user.text)) return misread(user?.at ?? end, 'the name of a user such as harbour')
+  const how = password ? { password: password.text } : {}
+  return nothingMore(extra, () => asked({ what: 'login', ...on, user: user.text, ...how }))
+}
+
+function lookingUp(asked: Asked, { device, to }: On, [wanted, extra]: Word[]): Line | Misread {
+  const type = RECORD_KINDS.find(one => one === wanted?.text)
+  if (wanted && !type) return misread(wanted.at, RECORD_KINDS.join(', '))
+  const usual = isAddress(to) ? 'ptr' : 'a'
+  return nothingMore(extra, () => asked({ what: 'lookup', device, name: to, type: type ?? usual }))
+}
+
+function pinging(asked: Asked, on: On, [length, often, extra]: Word[]): Line | Misread {
+  if (!length) return asked({ what: 'ping', ...on })
+  if (!isLength(length.text)) return misread(length.at, 'nothing more, or how many bytes, up to 9000')
+  const bytes = Number(length.text)
+  if (!often) return asked({ what: 'ping', ...on, bytes })
+  if (!isOften(often.text)) return misread(often.at, 'nothing more, or how often, up to 100')
+  return nothingMore(extra, () => asked({ what: 'ping', ...on, bytes, times: Number(often.text) }))
+}
+
 /** What is tried: to where, and what else the verb takes. */
 function asking(device: Device, what: Ask['what'], words: Word[], end: number): Line | Misread {
   const [goal, ...rest] = words
   if (!goal || !isGoal(goal.text)) return misread(goal?.at ?? end, 'an address such as 10.44.10.20, or a name')
-  const asked = (ask: Ask): Line => ({ kind: 'op', op: { type: 'ask', ask } })
+  const asked: Asked = ask => ({ kind: 'op', op: { type: 'ask', ask } })
   const on = { device: device.name, to: goal.text }
-  const [second, third, ...more] = rest
-  if (what === 'connect') {
-    const named = TRANSPORTS.find(one => one === second?.text)
-    const port = named ? third : second
-    if (!port || !isPort(port.text))
-      return misread(port?.at ?? end, named ? 'a port such as 443' : 'tcp, udp or a port such as 443')
-    const extra = named ? more[0] : third
-    if (extra) return misread(extra.at, 'nothing more')
-    return asked({ what, ...on, transport: named ?? 'tcp', port: Number(port.text) })
+  switch (what) {
+    case 'connect':
+      return connecting(asked, on, rest, end)
+    case 'login':
+      return loggingIn(asked, on, rest, end)
+    case 'lookup':
+      return lookingUp(asked, on, rest)
+    case 'ping':
+      return pinging(asked, on, rest)
+    default:
+      return nothingMore(rest[0], () => asked({ what, ...on }))
   }
-  if (what === 'login') {
-    if (!second || !USER.test(second.text)) return misread(second?.at ?? end, 'the name of a user such as harbour')
-    const extra = more[0]
-    if (extra) return misread(extra.at, 'nothing more')
-    return asked({ what, ...on, user: second.text, ...(third ? { password: third.text } : {}) })
-  }
-  if (what === 'lookup') {
-    const type = RECORD_KINDS.find(one => one === second?.text)
-    if (second && !type) return misread(second.at, RECORD_KINDS.join(', '))
-    if (third) return misread(third.at, 'nothing more')
-    const usual = isAddress(goal.text) ? 'ptr' : 'a'
-    return asked({ what, device: device.name, name: goal.text, type: type ?? usual })
-  }
-  if (what === 'ping' && second) {
-    if (!isLength(second.text)) return misread(second.at, 'nothing more, or how many bytes, up to 9000')
-    const bytes = Number(second.text)
-    if (!third) return asked({ what, ...on, bytes })
-    if (!isOften(third.text)) return misread(third.at, 'nothing more, or how often, up to 100')
-    const extra = more[0]
-    return extra ? misread(extra.at, 'nothing more') : asked({ what, ...on, bytes, times: Number(third.text) })
-  }
-  return second ? misread(second.at, 'nothing more') : asked({ what, ...on })
 }
 
 /** Why a word is no path of a device; null where it is one. */

@@ -3,7 +3,7 @@ import type { Duplex } from '../settings/kinds/ethernet'
 import { portUnder } from '../settings/places'
 import { shutIn } from '../settings/told'
 import { fittedWith, hardwareOf, placeText, readPlace } from '../site'
-import type { Cable, PortPlace } from '../site'
+import type { Cable, Device, PortPlace, Site } from '../site'
 import type { NetworkState } from '../state'
 import { asksForUser } from '../settings/kinds/wireless'
 import { Admission } from './air/admitting'
@@ -95,6 +95,15 @@ const FREE = { duplex: 'full', clashes: false, faulty: false } as const
 /** Of so many frames one comes through a faulty cable. */
 const ONE_OF = 3
 
+/** The hardware address of each interface: one on a VLAN, or on none, has that of the first port. */
+function hardwareIn(site: Site, device: Device): (port: string) => number {
+  const hardware = new Map(
+    fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
+  )
+  const [first = 0] = hardware.values()
+  return port => hardware.get(portUnder(port) ?? '') ?? first
+}
+
 /** A network as it runs: started from what is set, in simulated time of whole microseconds. */
 export class Network implements Wires {
   #now = 0
@@ -155,13 +164,8 @@ export class Network implements Wires {
         this.#speeds.set(placeText(end), joining.joined.rate)
       }
     for (const device of site.devices) {
-      const hardware = new Map(
-        fittedWith(device).map(port => [port, hardwareOf(site, { device: device.name, port })] as const),
-      )
-      const [first = 0] = hardware.values()
-      // An interface on a VLAN, or on none, has the hardware address of the first port.
-      const hardwareAt = (port: string): number => hardware.get(portUnder(port) ?? '') ?? first
       const air = airPortsOf(onAir, device.name)
+      const hardwareAt = hardwareIn(site, device)
       this.#machines.set(device.name, new Machine(device, running[device.name] ?? {}, hardwareAt, this, air))
     }
     for (const { cable, link } of links) this.#layCable(cable, link)

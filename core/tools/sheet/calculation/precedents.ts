@@ -19,11 +19,30 @@ const OPEN: ReadonlySet<string> = new Set(['OFFSET', 'INDIRECT', 'SUBTOTAL'])
 const PLACES: ReadonlySet<string> = new Set(['OFFSET', 'ROW', 'COLUMN', 'SHEET', 'AREAS'])
 const MOST_NAMES = 32
 
+type Call = Extract<Node, { kind: 'call' }>
+
 function areaOf(node: Node, sheet: number, workbook: Workbook): Area | null {
   if (node.kind !== 'reference') return null
   const { reference } = node
   const on = reference.sheet === null ? sheet : sheetNumber(workbook, reference.sheet)
   return on < 0 ? null : { sheet: on, ...boundsOf(reference) }
+}
+
+/** SUMIF and AVERAGEIF take as much of their third area as their first is large; null where that isn't known. */
+function takenBeside(
+  { name, args: [first, , values] }: Call,
+  read: (node: Node) => Area | null,
+): Area | null | undefined {
+  if (!values || (name !== 'SUMIF' && name !== 'AVERAGEIF')) return undefined
+  const [where, from] = [first ? read(first) : null, read(values)]
+  if (!where || !from) return null
+  return {
+    sheet: from.sheet,
+    top: from.top,
+    left: from.left,
+    bottom: Math.min(MOST_ROWS - 1, from.top + where.bottom - where.top),
+    right: Math.min(MOST_COLUMNS - 1, from.left + where.right - where.left),
+  }
 }
 
 /** Every area that a formula in a row of a sheet names, straight or by a name. */
@@ -47,23 +66,9 @@ export function precedentsOf(tree: Node, sheet: number, row: number, workbook: W
     } else if (part.kind === 'call') {
       if (OPEN.has(part.name)) open = true
       if (PLACES.has(part.name) && part.args[0]) places.add(part.args[0])
-      // These take as much of their third area as their first is large.
-      const values = part.name === 'SUMIF' || part.name === 'AVERAGEIF' ? part.args[2] : null
-      if (values) {
-        const [where, from] = [
-          part.args[0] ? areaOf(part.args[0], sheet, workbook) : null,
-          areaOf(values, sheet, workbook),
-        ]
-        if (where && from)
-          areas.push({
-            sheet: from.sheet,
-            top: from.top,
-            left: from.left,
-            bottom: Math.min(MOST_ROWS - 1, from.top + where.bottom - where.top),
-            right: Math.min(MOST_COLUMNS - 1, from.left + where.right - where.left),
-          })
-        else open = true
-      }
+      const taken = takenBeside(part, node => areaOf(node, sheet, workbook))
+      if (taken) areas.push(taken)
+      open ||= taken === null
     }
   }
   return { areas, open }

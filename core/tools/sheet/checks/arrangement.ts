@@ -37,6 +37,8 @@ export type SheetsCheck = z.infer<typeof sheetsCheck>
 /** What stood there at the start and no step asks to change is still as it was. */
 export const unchangedCheck = z.strictObject({ kind: z.literal('unchanged') })
 
+const MOST_NAMED = 4
+
 const asKey = (value: Scalar): string => (isError(value) ? value.code : `${typeof value} ${String(value)}`)
 
 function rowsOf(sheet: Sheet, { top, left, bottom, right }: Area): Scalar[][] {
@@ -126,6 +128,13 @@ function endOf(context: SheetContext): Workbook {
   return end
 }
 
+/** The first few of these places, and how many more there are. */
+function namedIn(places: readonly string[]): string {
+  const named = places.slice(0, MOST_NAMED).map(name => name.replace('!', ' '))
+  const more = places.length - named.length
+  return `${named.join(', ')}${more > 0 ? `, and ${more} more` : ''}`
+}
+
 export function judgeUnchanged({ workbook }: SheetState, context: SheetContext): Finding {
   const { start, step } = context
   const end = endOf(context)
@@ -141,32 +150,14 @@ export function judgeUnchanged({ workbook }: SheetState, context: SheetContext):
       if (asText(before) === asText(input)) continue
       if (mine && asText(mine.inputs.at(row, column)) !== asText(before)) begun = true
       if (before === undefined || asText(then?.inputs.at(row, column)) !== asText(before)) continue
-      changed.push(
-        placeName(workbook, {
-          sheet: workbook.sheets.indexOf(now),
-          top: row,
-          left: column,
-          bottom: row,
-          right: column,
-        }),
-      )
+      const on = workbook.sheets.indexOf(now)
+      changed.push(placeName(workbook, { sheet: on, top: row, left: column, bottom: row, right: column }))
     }
     begun ||= now.formats !== sheet.formats && mine?.formats !== sheet.formats
     begun ||= now.frozen !== sheet.frozen || now.features !== sheet.features
     begun ||= now.notes !== sheet.notes || now.links !== sheet.links
   }
-  if (changed.length > 0) {
-    const named = changed
-      .slice(0, 4)
-      .map(name => name.replace('!', ' '))
-      .join(', ')
-    return finding(
-      false,
-      expected,
-      `Changed: ${named}${changed.length > 4 ? `, and ${changed.length - 4} more` : ''}.`,
-      'changed-else',
-    )
-  }
+  if (changed.length > 0) return finding(false, expected, `Changed: ${namedIn(changed)}.`, 'changed-else')
   if (!begun && workbook.names === start.workbook.names)
     return finding(false, expected, 'Nothing of this step was done.', 'not-begun')
   return finding(true, expected, expected, '')

@@ -21,81 +21,53 @@ import { judgeLinked, judgeMerged, judgeNoted, linkedCheck, mergedCheck, notedCh
 import { acceptsCheck, judgeAccepts, judgeMarked, judgeScaled, markedCheck, scaledCheck } from './rules'
 import { followsCheck, judgeFollows, judgeValue, valueCheck } from './values'
 
+/** A kind of check: what it is made of, and how it is judged. */
+interface CheckKind<Schema extends z.ZodType> {
+  schema: Schema
+  judge: (state: SheetState, check: z.infer<Schema>, context: SheetContext) => Finding
+}
+const kind = <Schema extends z.ZodType>(schema: Schema, judge: CheckKind<Schema>['judge']): CheckKind<Schema> => ({
+  schema,
+  judge,
+})
+
+/** Everything that a step on a workbook can be checked for, one line each. */
+const kinds = {
+  value: kind(valueCheck, judgeValue),
+  follows: kind(followsCheck, judgeFollows),
+  uses: kind(usesCheck, judgeUses),
+  consistent: kind(consistentCheck, judgeConsistent),
+  format: kind(formatCheck, judgeFormat),
+  frozen: kind(frozenCheck, judgeFrozen),
+  sorted: kind(sortedCheck, judgeSorted),
+  name: kind(nameCheck, judgeName),
+  sheets: kind(sheetsCheck, judgeSheets),
+  unchanged: kind(unchangedCheck, (state, _, context) => judgeUnchanged(state, context)),
+  filtered: kind(filteredCheck, judgeFiltered),
+  summary: kind(summaryCheck, judgeSummary),
+  accepts: kind(acceptsCheck, judgeAccepts),
+  marked: kind(markedCheck, judgeMarked),
+  scaled: kind(scaledCheck, judgeScaled),
+  chart: kind(chartCheck, judgeChart),
+  page: kind(pageCheck, judgePage),
+  locked: kind(lockedCheck, judgeLocked),
+  hidden: kind(hiddenCheck, judgeHidden),
+  noted: kind(notedCheck, judgeNoted),
+  linked: kind(linkedCheck, judgeLinked),
+  merged: kind(mergedCheck, judgeMerged),
+  table: kind(tableCheck, judgeTable),
+}
+
+type Kinds = typeof kinds
+type CheckSchema = Kinds[keyof Kinds]['schema']
+
 /** What a step on a workbook can be checked for. */
-export const sheetCheck = z.discriminatedUnion('kind', [
-  valueCheck,
-  followsCheck,
-  usesCheck,
-  consistentCheck,
-  formatCheck,
-  frozenCheck,
-  sortedCheck,
-  nameCheck,
-  sheetsCheck,
-  unchangedCheck,
-  filteredCheck,
-  summaryCheck,
-  acceptsCheck,
-  markedCheck,
-  scaledCheck,
-  chartCheck,
-  pageCheck,
-  lockedCheck,
-  hiddenCheck,
-  notedCheck,
-  linkedCheck,
-  mergedCheck,
-  tableCheck,
-])
+export const sheetCheck = z.discriminatedUnion(
+  'kind',
+  Object.values(kinds).map(({ schema }) => schema) as unknown as [CheckSchema, ...CheckSchema[]],
+)
 export type SheetCheck = z.infer<typeof sheetCheck>
 
 export function judge(state: SheetState, check: SheetCheck, context: SheetContext): Finding {
-  switch (check.kind) {
-    case 'value':
-      return judgeValue(state, check)
-    case 'follows':
-      return judgeFollows(state, check)
-    case 'uses':
-      return judgeUses(state, check)
-    case 'consistent':
-      return judgeConsistent(state, check)
-    case 'format':
-      return judgeFormat(state, check)
-    case 'frozen':
-      return judgeFrozen(state, check)
-    case 'sorted':
-      return judgeSorted(state, check, context)
-    case 'name':
-      return judgeName(state, check)
-    case 'sheets':
-      return judgeSheets(state, check)
-    case 'unchanged':
-      return judgeUnchanged(state, context)
-    case 'filtered':
-      return judgeFiltered(state, check, context)
-    case 'summary':
-      return judgeSummary(state, check)
-    case 'accepts':
-      return judgeAccepts(state, check)
-    case 'marked':
-      return judgeMarked(state, check)
-    case 'scaled':
-      return judgeScaled(state, check)
-    case 'chart':
-      return judgeChart(state, check)
-    case 'page':
-      return judgePage(state, check, context)
-    case 'locked':
-      return judgeLocked(state, check)
-    case 'hidden':
-      return judgeHidden(state, check)
-    case 'noted':
-      return judgeNoted(state, check)
-    case 'linked':
-      return judgeLinked(state, check)
-    case 'merged':
-      return judgeMerged(state, check)
-    case 'table':
-      return judgeTable(state, check)
-  }
+  return (kinds[check.kind] as unknown as CheckKind<z.ZodType<SheetCheck>>).judge(state, check, context)
 }

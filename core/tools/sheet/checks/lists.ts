@@ -6,7 +6,7 @@ import { areaName, blocksOverlap } from '../formula/references'
 import { aggregations, summarised } from '../formula/functions/summaries'
 import { matrixOfArea } from '../formula/surroundings'
 import { isError } from '../formula/values'
-import type { Scalar } from '../formula/values'
+import type { Area, Scalar } from '../formula/values'
 import { counted } from '../changes/change'
 import { worked } from '../rules/testing'
 import type { SheetState } from '../state'
@@ -111,6 +111,37 @@ const cellsOf = (sheet: Sheet): Held[] =>
 const isFormula = (sheet: Sheet, { row, column }: { row: number; column: number }): boolean =>
   sheet.inputs.at(row, column) instanceof Formula || sheet.inputs.at(row, column) === undefined
 
+/** A figure that a summary must have, with what stands before it and above it. */
+interface Wanted {
+  row: Scalar
+  column: Scalar
+  figure: Scalar
+}
+
+/** How many of the figures stand among cells, each with its labels; how many are typed in; and the first missing. */
+function figuresAmong(sheet: Sheet, held: readonly Held[], wanted: readonly Wanted[]) {
+  const labelled = (label: Scalar): Held[] => held.filter(({ value }) => same(value, label, AS_SHOWN))
+  let [right, written, first] = [0, 0, '']
+  for (const { row, column, figure } of wanted) {
+    const lines = labelled(row)
+    const heads = column === null ? null : labelled(column)
+    const at = held.find(
+      cell =>
+        same(cell.value, figure, AS_SHOWN) &&
+        lines.some(line => line.row === cell.row && line.column < cell.column) &&
+        (heads?.some(head => head.column === cell.column && head.row < cell.row) ?? true),
+    )
+    if (at) {
+      right += 1
+      if (!isFormula(sheet, at)) written += 1
+    } else first ||= `${valueInWords(row)}${column === null ? '' : ` and ${valueInWords(column)}`}`
+  }
+  return { right, written, first }
+}
+
+const isWithin = ({ row, column }: Held, { top, left, bottom, right }: Area): boolean =>
+  row >= top && row <= bottom && column >= left && column <= right
+
 export function judgeSummary({ workbook }: SheetState, check: SummaryCheck): Finding {
   const { rows, columns, values, how } = check
   const by = columns === '' ? rows : `${rows} and ${columns}`
@@ -128,26 +159,8 @@ export function judgeSummary({ workbook }: SheetState, check: SummaryCheck): Fin
   )
   let [most, found, typed] = [0, `No table of ${values} by ${by}.`, false]
   for (const [place, sheet] of workbook.sheets.entries()) {
-    const held = cellsOf(sheet).filter(
-      ({ row, column }) =>
-        place !== area.sheet || row < area.top || row > area.bottom || column < area.left || column > area.right,
-    )
-    const labelled = (label: Scalar): Held[] => held.filter(({ value }) => same(value, label, AS_SHOWN))
-    let [right, written, first] = [0, 0, '']
-    for (const { row, column, figure } of wanted) {
-      const lines = labelled(row)
-      const heads = column === null ? null : labelled(column)
-      const at = held.find(
-        cell =>
-          same(cell.value, figure, AS_SHOWN) &&
-          lines.some(line => line.row === cell.row && line.column < cell.column) &&
-          (heads?.some(head => head.column === cell.column && head.row < cell.row) ?? true),
-      )
-      if (at) {
-        right += 1
-        if (!isFormula(sheet, at)) written += 1
-      } else first ||= `${valueInWords(row)}${column === null ? '' : ` and ${valueInWords(column)}`}`
-    }
+    const beside = place === area.sheet ? cellsOf(sheet).filter(cell => !isWithin(cell, area)) : cellsOf(sheet)
+    const { right, written, first } = figuresAmong(sheet, beside, wanted)
     if (right > most) {
       most = right
       typed = right === wanted.length && written > 0

@@ -86,23 +86,43 @@ function stylesOf(roots: readonly Element[], lost: Set<string>): Styles {
 
 const argb = (hex: string): string => `FF${hex.slice(1).toUpperCase()}`
 
+const ALIGNED: Readonly<Record<string, CellFormat['align']>> = {
+  center: 'centre',
+  end: 'right',
+  right: 'right',
+  start: 'left',
+  left: 'left',
+}
+
+/** How letters look, but for their colour. */
+function lettersFrom(text: Readonly<Record<string, string>>): CellFormat {
+  const isDrawn = (line: string): boolean => (text[`text-${line}-style`] ?? 'none') !== 'none'
+  const format: CellFormat = {}
+  if (text['font-weight'] === 'bold') format.bold = true
+  if (text['font-style'] === 'italic') format.italic = true
+  if (isDrawn('underline')) format.underline = true
+  if (isDrawn('line-through')) format.strike = true
+  const points = /^([\d.]+)pt$/.exec(text['font-size'] ?? '')?.[1]
+  const size = points && sizeFrom(Number(points), USUAL_SIZE)
+  if (size) format.size = size
+  return format
+}
+
+function linesFrom(cell: Readonly<Record<string, string>>): CellFormat['border'] {
+  const lineAt = (side: string): string => cell[`border-${side}`] ?? cell.border ?? ''
+  const drawn = sides.filter(side => /solid|double|dashed|dotted/.test(lineAt(EDGES[side])))
+  return borderOf(drawn, lineAt('bottom').includes('double'))
+}
+
 function lookFrom(style: Element, numbers: ReadonlyMap<string, string>, lost: Set<string>): CellFormat {
   const cell = childOf(style, 'table-cell-properties')?.attributes ?? {}
   const text = childOf(style, 'text-properties')?.attributes ?? {}
   const align = childOf(style, 'paragraph-properties')?.attributes['text-align']
   const number = numbers.get(style.attributes['data-style-name'] ?? '')
-  const format: CellFormat = {}
+  const format = lettersFrom(text)
   if (number) format.number = number
-  if (text['font-weight'] === 'bold') format.bold = true
-  if (text['font-style'] === 'italic') format.italic = true
-  if ((text['text-underline-style'] ?? 'none') !== 'none') format.underline = true
-  if (align === 'center') format.align = 'centre'
-  if (align === 'end' || align === 'right') format.align = 'right'
-  if (align === 'start' || align === 'left') format.align = 'left'
-  if ((text['text-line-through-style'] ?? 'none') !== 'none') format.strike = true
-  const points = /^([\d.]+)pt$/.exec(text['font-size'] ?? '')?.[1]
-  const size = points && sizeFrom(Number(points), USUAL_SIZE)
-  if (size) format.size = size
+  const aligned = ALIGNED[align ?? '']
+  if (aligned) format.align = aligned
   if (cell['wrap-option'] === 'wrap') format.wrap = true
   const [background, ink] = [cell['background-color'], text.color]
   if (background?.startsWith('#')) {
@@ -115,12 +135,7 @@ function lookFrom(style: Element, numbers: ReadonlyMap<string, string>, lost: Se
     if (!found.exact) lost.add('colours of letters, brought to the nearest of ours')
     if (found.ink) format.ink = found.ink
   }
-  const drawn = (side: string): boolean =>
-    /solid|double|dashed|dotted/.test(cell[`border-${side}`] ?? cell.border ?? '')
-  const lines = borderOf(
-    sides.filter(side => drawn(EDGES[side])),
-    (cell['border-bottom'] ?? cell.border)?.includes('double'),
-  )
+  const lines = linesFrom(cell)
   if (lines) format.border = lines
   return format
 }
@@ -142,19 +157,23 @@ function namesFrom(element: Element, lost: Set<string>): DefinedName[] {
 const repeated = (element: Element, along: 'columns' | 'rows'): number =>
   Math.max(1, Number(element.attributes[`number-${along}-repeated`] ?? 1))
 
-function sheetFrom(table: Element, id: number, styles: Styles, lost: Set<string>): Sheet {
-  const inputs: Placed<Input>[] = []
-  const formats: Placed<CellFormat>[] = []
-  const merged: string[] = []
+function widthsFrom(table: Element, styles: Styles): Record<number, number> {
   const widths: Record<number, number> = {}
   let column = 0
-  for (const element of [...allOf(table, 'table-column')]) {
+  for (const element of allOf(table, 'table-column')) {
     const width = styles.columns.get(element.attributes['style-name'] ?? '')
     const count = repeated(element, 'columns')
     if (width !== undefined)
       for (let at = 0; at < Math.min(count, 256); at += 1) widths[column + at] = Math.min(800, Math.max(20, width))
     column += count
   }
+  return widths
+}
+
+function sheetFrom(table: Element, id: number, styles: Styles, lost: Set<string>): Sheet {
+  const inputs: Placed<Input>[] = []
+  const formats: Placed<CellFormat>[] = []
+  const merged: string[] = []
   const spilled = new Set<string>()
   let row = 0
   for (const line of allOf(table, 'table-row')) {
@@ -188,7 +207,7 @@ function sheetFrom(table: Element, id: number, styles: Styles, lost: Set<string>
     ...emptySheet(id, (table.attributes.name ?? `Sheet ${id}`).slice(0, 31)),
     inputs: Cells.of(inputs),
     formats: Cells.of(formats),
-    widths,
+    widths: widthsFrom(table, styles),
     features: { ...noFeatures, merged },
   }
 }

@@ -1,4 +1,4 @@
-import type { Style } from 'exceljs'
+import type { Fill as FillOfFile, Font, Style } from 'exceljs'
 import { sure } from '../../../../ground/sure'
 import { borderOf, sides, sidesOf } from '../../formats/borders'
 import type { BorderName } from '../../formats/borders'
@@ -81,23 +81,22 @@ function linesOf(border: BorderName): Partial<Style['border']> {
 /** The size that letters have where nothing is said of it. */
 export const USUAL_SIZE = 11
 
+const fontOf = ({ bold, italic, underline, strike, size, ink }: CellFormat): Partial<Font> => ({
+  ...(bold ? { bold } : {}),
+  ...(italic ? { italic } : {}),
+  ...(underline ? { underline } : {}),
+  ...(strike ? { strike } : {}),
+  ...(size ? { size } : {}),
+  ...(ink ? { color: { argb: inks[ink] } } : {}),
+})
+
 /** A cell’s look as a style of a file. */
 export function styleOf(format: CellFormat): Partial<Style> {
-  const { number, bold, italic, underline, strike, size, align, wrap, ink, fill, border, open } = format
+  const { number, align, wrap, fill, border, open } = format
+  const font = fontOf(format)
   return {
     ...(number ? { numFmt: number } : {}),
-    ...(bold || italic || underline || strike || size || ink
-      ? {
-          font: {
-            ...(bold ? { bold } : {}),
-            ...(italic ? { italic } : {}),
-            ...(underline ? { underline } : {}),
-            ...(strike ? { strike } : {}),
-            ...(size ? { size } : {}),
-            ...(ink ? { color: { argb: inks[ink] } } : {}),
-          },
-        }
-      : {}),
+    ...(Object.keys(font).length > 0 ? { font } : {}),
     ...(align || wrap
       ? {
           alignment: {
@@ -116,38 +115,59 @@ export function styleOf(format: CellFormat): Partial<Style> {
 export const sizeFrom = (points: number, usual: number): number | undefined =>
   points === usual ? undefined : Math.min(48, Math.max(6, Math.round(points)))
 
+const ALIGNED: Readonly<Record<string, CellFormat['align']>> = {
+  left: 'left',
+  right: 'right',
+  center: 'centre',
+  centerContinuous: 'centre',
+}
+
+type Lost = (what: string) => void
+
+function lettersFrom(
+  { bold, italic, underline, strike, size: points, color }: Partial<Font>,
+  lost: Lost,
+  usual: number,
+) {
+  const format: CellFormat = {}
+  if (bold) format.bold = true
+  if (italic) format.italic = true
+  if (underline && underline !== 'none') format.underline = true
+  if (strike) format.strike = true
+  const size = points && sizeFrom(points, usual)
+  if (size) format.size = size
+  if (!color?.argb) return format
+  const { ink, exact } = inkFrom(color.argb)
+  if (!exact) lost('colours of letters, brought to the nearest of ours')
+  if (ink) format.ink = ink
+  return format
+}
+
+function filledFrom(fill: FillOfFile, lost: Lost): CellFormat['fill'] {
+  if (fill.type === 'gradient') lost('cells filled with several colours')
+  if (fill.type !== 'pattern' || fill.pattern === 'none') return undefined
+  const argb = fill.fgColor?.argb
+  if (argb) {
+    const found = fillFrom(argb)
+    if (!found.exact) lost('colours of cells, brought to the nearest of ours')
+    return found.fill
+  }
+  if (fill.fgColor?.theme === undefined) return undefined
+  lost('colours of cells that a theme gives')
+  return 'grey'
+}
+
 /** A style of a file as a look of ours; what it loses is told. `usual`: the points of the file’s letters. */
 export function lookFrom(style: Partial<Style>, lost: (what: string) => void, usual = USUAL_SIZE): CellFormat {
   const { numFmt, font, alignment, fill, border, protection } = style as Partial<Style> & { numFmt?: string }
-  const format: CellFormat = {}
+  const format = font ? lettersFrom(font, lost, usual) : {}
   if (numFmt && numFmt !== 'General') format.number = numFmt
-  if (font?.bold) format.bold = true
-  if (font?.italic) format.italic = true
-  if (font?.underline && font.underline !== 'none') format.underline = true
-  if (font?.strike) format.strike = true
-  const size = font?.size && sizeFrom(font.size, usual)
-  if (size) format.size = size
-  if (font?.color?.argb) {
-    const { ink, exact } = inkFrom(font.color.argb)
-    if (!exact) lost('colours of letters, brought to the nearest of ours')
-    if (ink) format.ink = ink
-  }
-  const horizontal = alignment?.horizontal
-  if (horizontal === 'left' || horizontal === 'right') format.align = horizontal
-  else if (horizontal === 'center' || horizontal === 'centerContinuous') format.align = 'centre'
+  const align = ALIGNED[alignment?.horizontal ?? '']
+  if (align) format.align = align
   if (alignment?.wrapText) format.wrap = true
   if (alignment?.textRotation) lost('turned text')
-  if (fill?.type === 'pattern' && fill.pattern !== 'none') {
-    const argb = fill.fgColor?.argb
-    if (argb) {
-      const found = fillFrom(argb)
-      if (!found.exact) lost('colours of cells, brought to the nearest of ours')
-      format.fill = found.fill
-    } else if (fill.fgColor?.theme !== undefined) {
-      lost('colours of cells that a theme gives')
-      format.fill = 'grey'
-    }
-  } else if (fill?.type === 'gradient') lost('cells filled with several colours')
+  const filled = fill && filledFrom(fill, lost)
+  if (filled) format.fill = filled
   const drawn = sides.filter(side => border?.[EDGES[side]]?.style !== undefined)
   const lines = borderOf(drawn, border?.bottom?.style === 'double')
   if (lines) format.border = lines

@@ -96,7 +96,11 @@ export function markingFrom(area: string, rule: ReadRule): Marking | null {
   if (rule.type === 'dataBar') return { by: 'bar', area, colour: fillFrom(argbIn(rule.color) ?? fills.blue).fill }
   const when = conditionFrom(rule)
   if (!when) return null
-  const { fill, font } = rule.style ?? {}
+  return { by: 'condition', area, when, look: markLook(rule.style ?? {}) }
+}
+
+/** How cells stand out; amber where a file doesn't say it in our colours. */
+function markLook({ fill, font }: Partial<Style>) {
   const paint = fill?.type === 'pattern' ? (fill.bgColor?.argb ?? fill.fgColor?.argb) : undefined
   const ink = font?.color?.argb ? inkFrom(font.color.argb).ink : undefined
   const look = {
@@ -104,7 +108,7 @@ export function markingFrom(area: string, rule: ReadRule): Marking | null {
     ...(ink ? { ink } : {}),
     ...(font?.bold ? { bold: true } : {}),
   }
-  return { by: 'condition', area, when, look: Object.keys(look).length > 0 ? look : { fill: 'amber' } }
+  return Object.keys(look).length > 0 ? look : { fill: 'amber' as const }
 }
 
 function conditionFrom({

@@ -1,4 +1,4 @@
-import { sure } from '~~/core/ground/sure'
+import { sure } from '../../core/ground/sure'
 import type { TextMark } from '../../core/sitting/text-marks'
 
 /** A text that can be marked says which one it is. */

@@ -1,4 +1,4 @@
-import { sure } from '~~/core/ground/sure'
+import { sure } from '../../../../core/ground/sure'
 import { BOX, readPlace } from '../../../../core/tools/network/site'
 import type { Duplex } from '../../../../core/tools/network/settings/kinds/ethernet'
 import type { DeviceKind, Medium } from '../../../../core/tools/network/site'

@@ -1,5 +1,5 @@
 import { contours, geoPath } from 'd3'
-import { sure } from '~~/core/ground/sure'
+import { sure } from '../../../../core/ground/sure'
 import type { SignalSeen } from '../../../../core/tools/network/viewing'
 import type { Frame } from './drawing'
 

@@ -1,4 +1,4 @@
-import { sure } from '~~/core/ground/sure'
+import { sure } from '../../../../core/ground/sure'
 import { areaName, sheetInFormula } from '../../../../core/tools/sheet/formula/references'
 import type { Block, Place } from './selection'
 

@@ -16,18 +16,10 @@ import type { Block, Place, Selected } from './selection'
 import { canPoint, pointedTo } from './typing'
 import type { Typing } from './typing'
 
-interface Helped {
-  typing: ShallowRef<Typing | null>
-  help: ShallowRef<FormulaHelp | null>
-  completion: Ref<number>
-}
-
 /** What helps on with what is being typed: of a formula the tool says it, of anything else `choicesFor`. */
-function useHelp(
-  work: WorkOnTask,
-  { typing, help, completion }: Helped,
-  choicesFor: (now: Typing) => FormulaHelp | null,
-): void {
+function useHelp(work: WorkOnTask, typing: ShallowRef<Typing | null>, choicesFor: (now: Typing) => FormulaHelp | null) {
+  const help = shallowRef<FormulaHelp | null>(null)
+  const completion = ref(0)
   watch(typing, async now => {
     const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
     const found = wanted ? await work.ask<FormulaHelp>(wanted) : now && choicesFor(now)
@@ -36,6 +28,19 @@ function useHelp(
     help.value = found
     completion.value = 0
   })
+  return { help, completion }
+}
+
+/** The cells that are in sight: from which on, how many, and what stands in them. */
+function useWindow(work: WorkOnTask) {
+  const first = shallowRef<Place>({ row: 0, column: 0 })
+  const size = shallowRef({ rows: 30, columns: 12 })
+  // The same window is the same question: it is asked once.
+  const asked = computed<ReturnType<typeof windowFor>>(before => {
+    const now = windowFor(first.value, size.value)
+    return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
+  })
+  return { first, size, seen: work.view<SheetWindow>(() => asked.value) }
 }
 
 function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) {
@@ -51,21 +56,13 @@ function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) 
 
 /** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
 export function useSheet(work: WorkOnTask) {
-  const first = shallowRef<Place>({ row: 0, column: 0 })
-  const size = shallowRef({ rows: 30, columns: 12 })
-  // The same window is the same question: it is asked once.
-  const asked = computed<ReturnType<typeof windowFor>>(before => {
-    const now = windowFor(first.value, size.value)
-    return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
-  })
-  const seen = work.view<SheetWindow>(() => asked.value)
+  const { first, size, seen } = useWindow(work)
   const selected = shallowRef<Selected>({ cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } })
   const block = computed(() => blockOf(selected.value))
   const cell = work.view<CellSeen>(() => ({ kind: 'cell', ...selected.value.cursor }))
   const about = work.view<SelectionSeen>(() => ({ kind: 'selection', ...block.value }))
   const typing = shallowRef<Typing | null>(null)
-  const help = shallowRef<FormulaHelp | null>(null)
-  const completion = ref(0)
+  const { help, completion } = useHelp(work, typing, choicesFor)
   const refusal = ref('')
   /** Where a fill that is being drawn would go. */
   const filling = shallowRef<Block | null>(null)
@@ -73,8 +70,6 @@ export function useSheet(work: WorkOnTask) {
   const sheet = computed(() => seen.value?.sheets[seen.value.shown] ?? '')
   /** The corner of what a formula points to, while it is being pointed. */
   let pointing: Selected | null = null
-
-  useHelp(work, { typing, help, completion }, choicesFor)
 
   /** What a cell that takes one of a list could become, by what is typed so far. */
   function choicesFor({ text, sheet: on }: Typing): FormulaHelp | null {

@@ -1,5 +1,5 @@
 import { arc, extent, line, pie, scaleBand, scaleLinear, scalePoint } from 'd3'
-import { sure } from '~~/core/ground/sure'
+import { sure } from '../../../../../core/ground/sure'
 import type { ChartSeen } from '../../../../../core/tools/sheet/charting'
 import { formatted } from '../../../../../core/tools/sheet/formats/number-format'
 

@@ -21,25 +21,56 @@ export class ContentError extends Error {
   override name = 'ContentError'
 }
 
+/** Content, and why some of it couldn't be read: a sentence each. */
+export interface ReadContent extends Content {
+  unread: string[]
+}
+
 /**
  * All content files below a folder, by kind: `skills/`, `tasks/` and `papers/`. A later folder adds to an earlier
- * one.
+ * one. Throws a ContentError where one of them can't be read.
  */
 export async function readContent(folders: readonly string[]): Promise<Content> {
+  const { unread, ...content } = await readWhatCanBe(folders)
+  if (unread.length > 0) throw new ContentError(unread.join('\n'))
+  return content
+}
+
+/**
+ * The same without the tasks and papers that can't be read, and without papers that name a task that isn't there. On
+ * skills everything stands: throws a ContentError where a tree of them can't be read.
+ */
+export async function readWhatCanBe(folders: readonly string[]): Promise<ReadContent> {
   // Tools work out some of what is read; the proof works with them, and so does whoever plays a paper.
   await loadTools()
   const trees: SkillTree[] = []
   const tasks = new Map<string, Task>()
-  const papers: z.infer<typeof paperFile>[] = []
+  const papers: Paper[] = []
+  const unread: string[] = []
+  /** What `read` gives; where that can't be used, why is kept. */
+  async function orWhyNot<Read>(read: () => Read | Promise<Read>): Promise<Read | null> {
+    try {
+      return await read()
+    } catch (error) {
+      if (!(error instanceof ContentError)) throw error
+      unread.push(error.message)
+      return null
+    }
+  }
+  const paperFiles: string[] = []
   for (const folder of folders) {
     for (const file of await yamlFiles(join(folder, 'skills'))) trees.push(await readAs(skillTree, file, folders))
     for (const file of await yamlFiles(join(folder, 'tasks'))) {
-      const read = await readAs(task, file, folders)
-      tasks.set(read.id, read)
+      const read = await orWhyNot(() => readAs(task, file, folders))
+      if (read) tasks.set(read.id, read)
     }
-    for (const file of await yamlFiles(join(folder, 'papers'))) papers.push(await readAs(paperFile, file, folders))
+    paperFiles.push(...(await yamlFiles(join(folder, 'papers'))))
   }
-  return { trees, papers: papers.map(paper => withTasks(paper, tasks)) }
+  for (const file of paperFiles) {
+    const read = await orWhyNot(async () => withTasks(await readAs(paperFile, file, folders), tasks))
+    if (read) papers.push(read)
+  }
+  return { trees, papers, unread }
 }
 
 /** The tasks of all papers, each once. */
@@ -113,7 +144,7 @@ export async function readAs<Schema extends z.ZodType>(
 function withTasks(paper: z.infer<typeof paperFile>, tasks: ReadonlyMap<string, Task>): Paper {
   const found = (id: string): Task => {
     const one = tasks.get(id)
-    if (!one) throw new ContentError(`The paper ${paper.id} names the task ${id}, which doesn't exist.`)
+    if (!one) throw new ContentError(`The paper ${paper.id} names the task ${id}, which isn't there.`)
     return one
   }
   return { ...paper, sections: paper.sections.map(section => ({ ...section, tasks: section.tasks.map(found) })) }
@@ -136,7 +167,15 @@ async function readYaml(file: string, folders: readonly string[]): Promise<unkno
   const text = await readFile(file, 'utf8').catch(() => {
     throw new ContentError(`There is no content file ${file}.`)
   })
-  return include(parse(text, { merge: true }), folders)
+  return include(parsed(text, file), folders)
+}
+
+function parsed(text: string, file: string): unknown {
+  try {
+    return parse(text, { merge: true })
+  } catch (error) {
+    throw new ContentError(`${basename(file)}: ${error instanceof Error ? error.message : String(error)}`)
+  }
 }
 
 function workedOut(work: (given: unknown) => unknown, given: unknown): unknown {

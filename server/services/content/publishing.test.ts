@@ -69,6 +69,26 @@ it('proves each task once: after an upgrade what changed, and nothing else', asy
   expect(await there()).toEqual(['one', 'two'])
 })
 
+it.each([
+  ['a task with a member that there isn’t', 'tasks/second.yaml', { ...second, colour: 'blue' }, /second.yaml: /],
+  [
+    'a paper with a word for minutes',
+    'papers/two.yaml',
+    { ...paperOf('two', [second.id]), minutes: 'many' },
+    /two.yaml: /,
+  ],
+])('publishes what can be read beside %s, and says which file can’t', async (_, file, broken, named) => {
+  await write(file, broken)
+  await expect(publish()).rejects.toThrow(named)
+  expect(await there()).toEqual(['one'])
+})
+
+it('publishes what can be read beside what is no YAML, and says where it stops being some', async () => {
+  await writeFile(join(folder, 'tasks/second.yaml'), 'id: [unclosed')
+  await expect(publish()).rejects.toThrow(/second.yaml: .* at line 1[^]*two names the task/)
+  expect(await there()).toEqual(['one'])
+})
+
 it('publishes what holds, and says of which paper a task doesn’t', async () => {
   const [step, ...steps] = second.steps
   await write('tasks/second.yaml', { ...second, steps: [{ ...step, model: step!.traps[0]!.ops }, ...steps] })

@@ -1,17 +1,17 @@
 import { contentDigest } from '../../content/digest'
-import { ContentError, faultsIn, proveContent, readContent } from '../../content/read'
+import { ContentError, faultsIn, proveContent, readWhatCanBe } from '../../content/read'
 import type { Content } from '../../content/read'
 import { papersIn, proofsIn, skillTreesIn } from '../../db/papers'
 import type { Context } from '../ground/context'
 
 /**
- * Reads, proves and publishes the papers and skills of the content folders. A paper that fails its proof is not
- * published; those that hold are, and then a ContentError says what doesn't. A version that is published already
+ * Reads, proves and publishes the papers and skills of the content folders. A paper that can't be read or fails its
+ * proof is not published; those that hold are, and then a ContentError says what doesn't. A version that is published already
  * stays as it is; where the folder says something else under its number, the log says so.
  */
 export async function publishContent(context: Context, folders: readonly string[]): Promise<Content> {
   const { db, log } = context
-  const content = await readContent(folders)
+  const { unread, ...content } = await readWhatCanBe(folders)
   const proofs = proofsIn(db)
   const proof = await proveContent(content, await proofs.all())
   await proofs.keep(proof.held, context.now())
@@ -26,13 +26,11 @@ export async function publishContent(context: Context, folders: readonly string[
       )
   }
   log.info({ papers: sound.length, trees: content.trees.length, proved: proof.held.length }, 'content published')
-  if (sound.length < content.papers.length)
-    throw new ContentError(
-      `Not published, since it doesn't hold:\n${[...proof.ofPapers]
-        .filter(([, faults]) => faults.length > 0)
-        .map(([id, faults]) => `${id}: ${faults.join(' ')}`)
-        .join('\n')}`,
-    )
+  const unsound = [...proof.ofPapers].flatMap(([id, faults]) =>
+    faults.length > 0 ? [`${id}: ${faults.join(' ')}`] : [],
+  )
+  const left = [...unread, ...unsound]
+  if (left.length > 0) throw new ContentError(`Not published, since it doesn't hold:\n${left.join('\n')}`)
   await proofs.keep([await digestOf(context, folders)], context.now())
   return content
 }

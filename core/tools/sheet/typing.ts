@@ -40,10 +40,9 @@ function typedNumber(trimmed: string): Typed | null {
   if (day !== null) return { ok: true, input: day, number: dayFormat(trimmed) }
   const time = readTime(trimmed)
   if (time !== null) return { ok: true, input: time, number: trimmed.split(':').length === 3 ? 'hh:mm:ss' : 'hh:mm' }
-  const money = MONEY.exec(trimmed)
-  const amount = money && /\d/.test(sure(money[3])) ? readNumber(`${sure(money[1])}${sure(money[3])}`) : null
-  if (money && amount !== null)
-    return { ok: true, input: amount, number: `${sure(money[2])}#,##0${sure(money[3]).includes('.') ? '.00' : ''}` }
+  const [, sign = '', unit = '', digits = ''] = MONEY.exec(trimmed) ?? []
+  const amount = /\d/.test(digits) ? readNumber(`${sign}${digits}`) : null
+  if (amount !== null) return { ok: true, input: amount, number: `${unit}#,##0${digits.includes('.') ? '.00' : ''}` }
   const number = readNumber(trimmed)
   if (number === null) return null
   if (trimmed.endsWith('%')) return { ok: true, input: number, number: trimmed.includes('.') ? '0.00%' : '0%' }

@@ -74,16 +74,19 @@ export function compare(state: LedgerState, expected: Nets, found: Nets): Compar
     return { ...wrong, fault: 'wrong-account', note: parts.filter(Boolean).join(' ') }
   }
   const codes = [...expected.keys()]
-  const turned = codes.filter(code => sure(expected.get(code)) > 0n !== sure(found.get(code)) > 0n)
-  const off = codes.filter(code => size(sure(expected.get(code))) !== size(sure(found.get(code))))
+  const wanted = (code: string): bigint => sure(expected.get(code))
+  const given = (code: string): bigint => sure(found.get(code))
+  const turned = codes.filter(code => wanted(code) > 0n !== given(code) > 0n)
+  const off = codes.filter(code => size(wanted(code)) !== size(given(code)))
   const result = { accountsRight: true, sidesRight: turned.length === 0, amountsRight: off.length === 0 }
   if (turned.length > 0)
     return { ...result, fault: 'wrong-side', note: `On the wrong side: ${turned.map(name).join(', ')}.` }
   if (off.length === 0) return result
-  const faults = off.map(code => amountFault(sure(expected.get(code)), sure(found.get(code))))
+  const faults = off.map(code => amountFault(wanted(code), given(code)))
   const fault = faults.find(kind => kind !== 'wrong-amount') ?? 'wrong-amount'
   const code = sure(off[faults.indexOf(fault)])
-  const pair = `${grouped(size(sure(found.get(code))))} stands on ${name(code)} where ${grouped(size(sure(expected.get(code))))} belongs`
+  const [stands, belongs] = [given(code), wanted(code)].map(net => grouped(size(net)))
+  const pair = `${stands} stands on ${name(code)} where ${belongs} belongs`
   const why = {
     'transposed-digits': ': digits have changed places',
     'misplaced-point': ': the point has moved',

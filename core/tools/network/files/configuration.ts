@@ -91,7 +91,7 @@ function put(whole: JsonObject, pattern: readonly string[], names: readonly stri
       return
     }
     let end = at + 1
-    while (pattern[end] !== undefined && isPlace(sure(pattern[end]))) end += 1
+    while (isPlace(pattern[end] ?? '')) end += 1
     const places = pattern.slice(at + 1, end)
     if (places.length === 0) {
       here = member in here ? (here[member] as JsonObject) : ((here[member] = {}) as JsonObject)

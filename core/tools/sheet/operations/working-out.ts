@@ -1,4 +1,3 @@
-import { sure } from '../../../ground/sure'
 import { aggregations } from '../formula/functions/summaries'
 import { areaName, cellName, fixedAddress, readCorner } from '../formula/references'
 import { area, cell, choices, fixedArea } from './operation'
@@ -133,15 +132,15 @@ export const workingOut: readonly Operation[] = [
       { key: 'other', label: 'Along the top', kind: 'text' },
     ],
     make: (selection, _, { result = '', input = '', other = '' }) => {
-      const [from, first, second] = [result, input, other].map(text => text.trim().toUpperCase())
-      if (!readCorner(sure(from)) || !readCorner(sure(first)))
-        return 'Say which cell has the result, and which holds the input.'
-      if (second !== '' && !readCorner(sure(second))) return `“${other}” is no cell.`
+      const asName = (text: string): string => text.trim().toUpperCase()
+      const [from, first, second] = [asName(result), asName(input), asName(other)]
+      if (!readCorner(from) || !readCorner(first)) return 'Say which cell has the result, and which holds the input.'
+      if (second !== '' && !readCorner(second)) return `“${other}” is no cell.`
       const { sheet, top, left, bottom, right } = selection
       const fixed = (name: string): string => fixedArea(sheet, name)
       if (second === '') {
         const rows = Array.from({ length: bottom - top + 1 }, (_, at) => [
-          `=MULTIPLE.OPERATIONS(${fixed(sure(from))},${fixed(sure(first))},${cellName(top + at, left)})`,
+          `=MULTIPLE.OPERATIONS(${fixed(from)},${fixed(first)},${cellName(top + at, left)})`,
         ])
         return { type: 'cells.write', sheet, cell: cellName(top, left + 1), rows }
       }
@@ -149,11 +148,7 @@ export const workingOut: readonly Operation[] = [
         return 'Select a block: the first input’s values down its left side, the second’s along its top.'
       const along = (at: number): string => cellName(top, left + 1 + at).replace(/\d+/, row => `$${row}`)
       const down = (at: number): string => `$${cellName(top + 1 + at, left)}`
-      const asked = (at: number): string =>
-        [sure(from), sure(first)]
-          .map(fixed)
-          .concat(down(at), fixed(sure(second)))
-          .join(',')
+      const asked = (at: number): string => [fixed(from), fixed(first), down(at), fixed(second)].join(',')
       const rows = Array.from({ length: bottom - top }, (_row, line) =>
         Array.from({ length: right - left }, (_cell, at) => `=MULTIPLE.OPERATIONS(${asked(line)},${along(at)})`),
       )

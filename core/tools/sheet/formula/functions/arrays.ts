@@ -30,23 +30,23 @@ function eliminated(square: readonly (readonly number[])[]): { determinant: numb
   const size = square.length
   spend(size ** 3)
   const rows = square.map((row, at) => [...row, ...row.map((_, column) => (column === at ? 1 : 0))])
+  const at = (row: number, column: number): number => sure(rows[row]?.[column])
   let determinant = 1
-  for (let at = 0; at < size; at += 1) {
-    let pivot = at
-    for (let row = at + 1; row < size; row += 1)
-      if (Math.abs(sure(sure(rows[row])[at])) > Math.abs(sure(sure(rows[pivot])[at]))) pivot = row
-    const value = sure(sure(rows[pivot])[at])
+  for (let step = 0; step < size; step += 1) {
+    let pivot = step
+    for (let row = step + 1; row < size; row += 1) if (Math.abs(at(row, step)) > Math.abs(at(pivot, step))) pivot = row
+    const value = at(pivot, step)
     if (value === 0) return { determinant: 0, inverse: [] }
-    if (pivot !== at) {
-      ;[rows[at], rows[pivot]] = [sure(rows[pivot]), sure(rows[at])]
+    if (pivot !== step) {
+      ;[rows[step], rows[pivot]] = [sure(rows[pivot]), sure(rows[step])]
       determinant = -determinant
     }
     determinant *= value
-    const line = (rows[at] = sure(rows[at]).map(one => one / value))
-    for (let row = 0; row < size; row += 1) {
-      const factor = sure(sure(rows[row])[at])
-      if (row !== at && factor !== 0)
-        rows[row] = sure(rows[row]).map((one, column) => one - factor * sure(line[column]))
+    const line = sure(rows[step]).map(one => one / value)
+    rows[step] = line
+    for (const [row, others] of rows.entries()) {
+      const factor = at(row, step)
+      if (row !== step && factor !== 0) rows[row] = others.map((one, column) => one - factor * sure(line[column]))
     }
   }
   return { determinant, inverse: rows.map(row => row.slice(size)) }

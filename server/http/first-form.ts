@@ -1,6 +1,6 @@
 /** Where app/components and app/pages/sign-in.vue change, this does: tests/browser/first-form holds them together. */
 const STYLE = `
-#first { min-height: 100vh; display: grid; place-items: start center; padding: max(1.5rem, 14vh) 1.5rem 1.5rem }
+#first { min-height: 100vh; display: grid; place-items: start center; padding: max(1.5rem, 9vh) 1.5rem 1.5rem }
 #first > div { display: grid; gap: 1.5rem; width: min(100%, 400px); align-items: start }
 #first > .with-demo { width: min(100%, 960px); grid-template-columns: minmax(0, 2fr) minmax(0, 3fr) }
 #first section { padding: 1.75rem }

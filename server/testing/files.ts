@@ -1,6 +1,6 @@
 import { deflateSync } from 'node:zlib'
 import jpeg from 'jpeg-js'
-import { PDFDocument, PDFName, PDFString } from 'pdf-lib'
+import { PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib'
 import { PNG } from 'pngjs'
 
 /** Files as trainees send them, and as somebody would who wants more than to show their work. */

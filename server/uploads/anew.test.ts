@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib'
 import fc from 'fast-check'
 import jpeg from 'jpeg-js'
-import { PDFDocument, PDFName, PDFString } from 'pdf-lib'
+import { PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib'
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
 import {

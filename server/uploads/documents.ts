@@ -8,8 +8,8 @@ import {
   PDFName,
   PDFRawStream,
   PDFString,
-} from 'pdf-lib'
-import type { PDFObject } from 'pdf-lib'
+} from '@cantoo/pdf-lib'
+import type { PDFObject } from '@cantoo/pdf-lib'
 import { jpegAnew } from './jpeg'
 
 /** What a document holds that it must not, in words. */

@@ -4,7 +4,12 @@ import type { Answers, Around, Group, Operation, Question, Selection } from '~~/
 import { findOperations } from '~~/core/tools/sheet/operations/finding'
 
 /** Type what you want to do, or open a group of operations: the way to an operation for who knows what, not where. */
-const props = defineProps<{ selection: Selection; around: Around; undo: boolean; redo: boolean }>()
+const props = defineProps<{
+  selection: Selection
+  lookAround: () => Promise<Around>
+  undo: boolean
+  redo: boolean
+}>()
 const emit = defineEmits<{ run: [operation: Operation, answers: Answers]; leave: []; undo: []; redo: []; csv: [] }>()
 
 const wanted = ref('')
@@ -30,6 +35,7 @@ function focus() {
 defineExpose({ focus, ask: choose })
 
 function close(back: boolean) {
+  chosen = null
   open.value = false
   wanted.value = ''
   group.value = null
@@ -37,13 +43,20 @@ function close(back: boolean) {
   if (back) emit('leave')
 }
 
-function choose(operation: Operation) {
+/** What is chosen, while it is looked at what it would be done to. */
+let chosen: Operation | null = null
+
+async function choose(operation: Operation) {
   if (operation.opens === 'csv') {
     close(false)
     emit('csv')
     return
   }
-  const questions = operation.asks?.(props.selection, props.around) ?? []
+  chosen = operation
+  const { selection } = props
+  const questions = operation.asks?.(selection, await props.lookAround()) ?? []
+  // It was left meanwhile, or another one chosen.
+  if (chosen !== operation) return
   if (questions.length === 0) {
     close(true)
     emit('run', operation, {})
@@ -143,33 +156,14 @@ onClickOutside(root, () => {
         @click="emit('redo')"
       />
     </div>
-    <ul
+    <FoundOperations
       v-show="open"
-      id="sheet-operations"
-      role="listbox"
-      tabindex="-1"
-      class="panel found"
-      :aria-label="group ?? 'Operations'"
-    >
-      <li
-        v-for="(operation, place) in found"
-        :id="`operation-${operation.id}`"
-        :key="operation.id"
-        role="option"
-        :aria-selected="place === at"
-        :class="{ at: place === at }"
-        @mousedown.prevent
-        @mousemove="at = place"
-        @click="choose(operation)"
-      >
-        <strong>{{ operation.title }}</strong>
-        <kbd v-if="operation.keys" class="small soft">{{ operation.keys }}</kbd>
-        <span class="small soft">{{ operation.about }}</span>
-      </li>
-      <li v-if="found.length === 0" class="soft" role="option" aria-selected="false">
-        Nothing here goes by these words. Try another word for it, or open a group.
-      </li>
-    </ul>
+      v-model:at="at"
+      class="found"
+      :found="found"
+      :label="group ?? 'Operations'"
+      @choose="choose"
+    />
     <OperationQuestions
       v-if="asked"
       :operation="asked.operation"
@@ -232,17 +226,5 @@ kbd {
   box-shadow: var(--shadow);
   max-height: 27rem;
   overflow: auto;
-}
-.found li {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  padding: 0.3rem 0.75rem;
-  cursor: pointer;
-}
-.found li span {
-  grid-column: 1 / -1;
-}
-.found li.at {
-  background: var(--act-wash);
 }
 </style>

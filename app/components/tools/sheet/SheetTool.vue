@@ -105,7 +105,7 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
       ref="finder"
       class="finder"
       :selection="sheet.selection.value"
-      :around="sheet.around.value"
+      :look-around="sheet.lookAround"
       :undo="seen.undo"
       :redo="seen.redo"
       @run="sheet.run"

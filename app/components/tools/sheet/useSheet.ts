@@ -4,7 +4,7 @@ import { areaName } from '~~/core/tools/sheet/formula/references'
 import { readFormulaReference } from '~~/core/tools/sheet/formula/reading'
 import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
 import { boundsOf } from '~~/core/tools/sheet/formula/references'
-import type { Answers, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
+import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
 import type { ChartSeen } from '~~/core/tools/sheet/charting'
 import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
@@ -40,23 +40,25 @@ function useWindow(work: WorkOnTask) {
     const now = windowFor(first.value, size.value)
     return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
   })
-  return { first, size, seen: work.view<SheetWindow>(() => asked.value) }
+  const look = (): Promise<SheetWindow | null> => work.ask(asked.value)
+  return { first, size, seen: work.view<SheetWindow>(() => asked.value), look }
 }
 
 function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) {
   const charts = work.view<ChartSeen[]>(() => ({ kind: 'charts' }))
   /** The chart that is chosen, by its number; the first where there is no such one. */
   const chosenChart = ref(1)
-  const chart = computed(() => {
-    const all = seen.value?.charts ?? []
+  const chartIn = (window: SheetWindow | null) => {
+    const all = window?.charts ?? []
     return all.find(({ id }) => id === chosenChart.value) ?? all[0] ?? null
-  })
-  return { charts, chosenChart, chart }
+  }
+  const chart = computed(() => chartIn(seen.value ?? null))
+  return { charts, chosenChart, chart, chartIn }
 }
 
 /** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
 export function useSheet(work: WorkOnTask) {
-  const { first, size, seen } = useWindow(work)
+  const { first, size, seen, look } = useWindow(work)
   const selected = shallowRef<Selected>({ cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } })
   const block = computed(() => blockOf(selected.value))
   const cell = work.view<CellSeen>(() => ({ kind: 'cell', ...selected.value.cursor }))
@@ -66,7 +68,7 @@ export function useSheet(work: WorkOnTask) {
   const refusal = ref('')
   /** Where a fill that is being drawn would go. */
   const filling = shallowRef<Block | null>(null)
-  const ofCharts = useCharts(work, seen)
+  const { chartIn, ...ofCharts } = useCharts(work, seen)
   const sheet = computed(() => seen.value?.sheets[seen.value.shown] ?? '')
   /** The corner of what a formula points to, while it is being pointed. */
   let pointing: Selected | null = null
@@ -87,18 +89,28 @@ export function useSheet(work: WorkOnTask) {
   }
 
   const selection = computed<Selection>(() => ({ sheet: sheet.value, ...block.value, ...selected.value.cursor }))
-  const around = computed(() =>
-    aroundOf(seen.value ?? null, cell.value ?? null, about.value ?? null, block.value, ofCharts.chart.value),
-  )
+
+  /** What is around what is selected, asked for now: what was seen last may be of what was selected before. */
+  async function lookAround(): Promise<Around> {
+    const { cursor } = selected.value
+    const at = block.value
+    const [window, one, all] = await Promise.all([
+      look(),
+      work.ask<CellSeen>({ kind: 'cell', ...cursor }),
+      work.ask<SelectionSeen>({ kind: 'selection', ...at }),
+    ])
+    return aroundOf(window, one, all, at, chartIn(window))
+  }
 
   async function run(operation: Operation, answers: Answers = {}): Promise<void> {
+    const at = selection.value
     if (operation.seek) {
-      const found = await work.ask<Place>(operation.seek(selection.value, answers))
+      const found = await work.ask<Place>(operation.seek(at, answers))
       if (found) go(found, false)
       else refusal.value = 'That isn’t found on this sheet.'
       return
     }
-    const op = operation.make(selection.value, around.value, answers)
+    const op = operation.make(at, await lookAround(), answers)
     if (typeof op === 'string') refusal.value = op
     else if (op) await operate(op)
     else refusal.value = `“${operation.title}” can’t be done to what is selected: ${operation.about}.`
@@ -267,7 +279,7 @@ export function useSheet(work: WorkOnTask) {
     filling,
     sheet,
     selection,
-    around,
+    lookAround,
     outlines,
     operate,
     run,

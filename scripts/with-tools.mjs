@@ -23,7 +23,7 @@ function addLine(file, marker, line) {
  * gives back the program to start. Built again only when something that it is made of has changed.
  */
 export async function buildWithTools() {
-  const parts = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package.json']
+  const parts = ['app', 'core', 'server', 'public', 'scripts', 'nuxt.config.ts', 'package.json']
   const stamp = stampOf([...parts, 'tests/fixtures/tools'])
   const program = join(made, '.output/server/index.mjs')
   const stampFile = join(made, 'stamp')

@@ -6,8 +6,8 @@ import type { Context } from '../ground/context'
 
 /**
  * Reads, proves and publishes the papers and skills of the content folders. A paper that can't be read or fails its
- * proof is not published; those that hold are, and then a ContentError says what doesn't. A version that is published already
- * stays as it is; where the folder says something else under its number, the log says so.
+ * proof is not published; those that hold are, and then a ContentError says what doesn't. A version that is published
+ * already stays as it is; where the folder says something else under its number, the log says so.
  */
 export async function publishContent(context: Context, folders: readonly string[]): Promise<Content> {
   const { db, log } = context

@@ -205,5 +205,11 @@ export interface Tool<State, Op, Setup, Check> {
   view(state: State, query: unknown): unknown
 }
 
+/** What a screen does with a tool: operations as they are given, and what it asks to see, each with what it gets. */
+export interface OnScreen {
+  op: unknown
+  asks: { query: unknown; seen: unknown }
+}
+
 /** A tool whose types are only known to itself: what the registry hands out. */
 export type AnyTool = Tool<unknown, unknown, unknown, unknown>

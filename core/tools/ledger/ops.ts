@@ -20,6 +20,12 @@ export const ledgerOp = z.discriminatedUnion('type', [
 ])
 export type LedgerOp = z.infer<typeof ledgerOp>
 
+/** What the screen does with the books: they are small, and seen whole. */
+export interface LedgerOnScreen {
+  op: z.input<typeof ledgerOp>
+  asks: { query: 'all'; seen: LedgerState }
+}
+
 export function initial(setup: LedgerSetup): LedgerState {
   const { chart, period, opening } = ledgerSetup.parse(setup)
   let state: LedgerState = { chart, period, pages: [], opening: 0, draft: EMPTY_DRAFT, view: 'journal', account: null }

@@ -32,6 +32,7 @@ export const networkOp = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('ask'), ask }),
 ])
 export type NetworkOp = z.infer<typeof networkOp>
+export type NetworkOpGiven = z.input<typeof networkOp>
 
 const MOST_EARLIER = 50
 const MOST_ASKED = 100

@@ -3,6 +3,7 @@ import { sure } from '../../ground/sure'
 import { pcapngOf } from './capturing'
 import { configurationOf } from './files/configuration'
 import { topologyOf } from './files/topology'
+import type { NetworkOpGiven } from './ops'
 import { runOf } from './running'
 import { addressesIn, deviceSeen, differences } from './seeing'
 import type { DeviceSeen } from './seeing'
@@ -75,6 +76,20 @@ export interface TextFileSeen {
 /** How loud it is in each square of a raster, row by row, in whole dBm; none where nothing sends. */
 export interface SignalSeen extends Raster {
   levels: readonly number[]
+}
+
+type On<Kind extends NetworkQuery['kind']> = Extract<NetworkQuery, { kind: Kind }>
+
+/** What the screen does with a network. */
+export interface NetworkOnScreen {
+  op: NetworkOpGiven
+  asks:
+    | { query: On<'map'>; seen: MapSeen }
+    | { query: On<'device'>; seen: DeviceSeen }
+    | { query: On<'answers'>; seen: AnswersSeen }
+    | { query: On<'signal'>; seen: SignalSeen }
+    | { query: On<'capture'>; seen: CaptureSeen }
+    | { query: On<'configuration' | 'topology'>; seen: TextFileSeen }
 }
 
 type Seen = SignalSeen | MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | TextFileSeen

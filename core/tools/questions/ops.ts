@@ -23,6 +23,12 @@ export const questionsOp = z.discriminatedUnion('type', [
 ])
 export type QuestionsOp = z.infer<typeof questionsOp>
 
+/** What the screen does with questions: all of them are seen at once. */
+export interface QuestionsOnScreen {
+  op: z.input<typeof questionsOp>
+  asks: { query: 'all'; seen: QuestionsState }
+}
+
 const MOST_EARLIER = 50
 
 const refused = (refusal: string): Applied<QuestionsState> => ({ ok: false, refusal })

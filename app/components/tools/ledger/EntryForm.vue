@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { LedgerOnScreen } from '~~/core/tools/ledger/ops'
 import { grouped } from '~~/core/ground/money'
 import { accountOf } from '~~/core/tools/ledger/journal'
 import type { LedgerState, WrittenEntry } from '~~/core/tools/ledger/state'
@@ -8,7 +9,7 @@ import { useEntryDraft } from './useEntryDraft'
 const props = defineProps<{
   state: LedgerState
   draftKey: string
-  operate: (op: unknown) => Promise<string | null>
+  operate: (op: LedgerOnScreen['op']) => Promise<string | null>
   closed: boolean
   watched: boolean
 }>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { LedgerOnScreen } from '~~/core/tools/ledger/ops'
 import { grouped } from '~~/core/ground/money'
 import { accountOf, entries, reversalOf } from '~~/core/tools/ledger/journal'
 import { entryName } from '~~/core/tools/ledger/state'
@@ -7,7 +8,7 @@ import type { Entry, LedgerState } from '~~/core/tools/ledger/state'
 /** The journal, newest first. A posted entry can't be changed, only reversed by a linked one. */
 const props = defineProps<{
   state: LedgerState
-  operate: (op: unknown) => Promise<string | null>
+  operate: (op: LedgerOnScreen['op']) => Promise<string | null>
   closed: boolean
   watched: boolean
 }>()

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import type { LedgerState, View, WrittenEntry } from '~~/core/tools/ledger/state'
+import type { LedgerOnScreen } from '~~/core/tools/ledger/ops'
+import type { View, WrittenEntry } from '~~/core/tools/ledger/state'
 import { entryCount } from '~~/core/tools/ledger/journal'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 
 /** The books: a new entry above the journal, chart or trial balance, and the account in question beside them. */
-const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask<LedgerOnScreen> }>()
 
 // The books are small: the ledger shows them whole.
-const books = props.work.view<LedgerState>(() => null)
+const books = props.work.view(() => 'all')
 const { operate } = props.work
 const inHand = computed(() => stepInHandOf(props.task))
 const draft = shallowRef<WrittenEntry | null>(null)

@@ -1,3 +1,4 @@
+import type { LedgerOnScreen } from '~~/core/tools/ledger/ops'
 import { deviceCopy } from '~/sync/device-copy'
 import { decimal, parseAmount } from '~~/core/ground/money'
 import type { LedgerState, WrittenEntry, WrittenLine } from '~~/core/tools/ledger/state'
@@ -33,7 +34,11 @@ function written(line: TypedLine): WrittenLine {
  * The draft entry while it is typed. It goes into the log a moment after each pause; until it has, a
  * copy stays in the browser's own storage, so that a reload in mid-word loses nothing.
  */
-export function useEntryDraft(key: string, state: () => LedgerState, operate: (op: unknown) => Promise<string | null>) {
+export function useEntryDraft(
+  key: string,
+  state: () => LedgerState,
+  operate: (op: LedgerOnScreen['op']) => Promise<string | null>,
+) {
   const copy = deviceCopy(`anvil-draft:${key}`)
   const draft = reactive(typed(restored() ?? state().draft))
 

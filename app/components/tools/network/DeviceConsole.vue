@@ -3,12 +3,12 @@ import '@xterm/xterm/css/xterm.css'
 import { complete } from '~~/core/tools/network/console/completing'
 import { pointed, printed } from '~~/core/tools/network/console/printing'
 import { readLine } from '~~/core/tools/network/console/reading'
-import type { AnswersSeen, DeviceSeen } from '~~/core/tools/network/viewing'
-import type { NetworkOnScreen } from './useNetwork'
+import type { DeviceSeen } from '~~/core/tools/network/viewing'
+import type { NetworkSeen } from './useNetwork'
 import { useTyping } from './useTerminal'
 
 /** A console of the device that is open. */
-const props = defineProps<{ seen: DeviceSeen; network: NetworkOnScreen }>()
+const props = defineProps<{ seen: DeviceSeen; network: NetworkSeen }>()
 const host = useTemplateRef<HTMLElement>('host')
 const prompt = (): string => `${props.seen.device.name}: `
 const spoken = ref('')
@@ -17,7 +17,7 @@ let columns = 60
 
 /** The device as it is after what was just done. */
 const now = async (): Promise<DeviceSeen> =>
-  (await props.network.work.ask<DeviceSeen>({ kind: 'device', name: props.seen.device.name })) ?? props.seen
+  (await props.network.work.ask({ kind: 'device', name: props.seen.device.name })) ?? props.seen
 
 async function enter(line: string): Promise<readonly string[]> {
   const read = readLine(props.seen.device, line)
@@ -25,8 +25,7 @@ async function enter(line: string): Promise<readonly string[]> {
   if (read.kind === 'misread') return pointed(read, prompt(), line, columns)
   if (read.kind !== 'op') return printed(await now(), read)
   if (!(await props.network.operate(read.op))) return [props.network.refusal.value]
-  if (read.op.type === 'ask')
-    return (await props.network.work.ask<AnswersSeen>({ kind: 'answers' }))?.at(-1)?.lines ?? []
+  if (read.op.type === 'ask') return (await props.network.work.ask({ kind: 'answers' }))?.at(-1)?.lines ?? []
   if (read.op.type === 'put' || read.op.type === 'drop') return printed(await now(), { kind: 'pending' })
   return ['done']
 }

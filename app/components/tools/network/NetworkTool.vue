@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mediumOf, placeText, portsOf, radiosOf, readPlace } from '~~/core/tools/network/site'
 import type { Device } from '~~/core/tools/network/site'
-import type { SignalSeen } from '~~/core/tools/network/viewing'
+import type { NetworkOnScreen } from '~~/core/tools/network/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import { sure } from '~~/core/ground/sure'
@@ -18,7 +18,7 @@ import { useNetworkFiles } from './useNetworkFiles'
 import { useStepping } from './useStepping'
 
 /** A network: the site in the middle, a device beside it, its console and where the last packet went below. */
-const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask<NetworkOnScreen> }>()
 const network = useNetwork(props.work)
 const { map, open, device, last, refusal } = network
 const shown = reactive({ addresses: true, ports: true, vlans: true, signal: false })
@@ -27,9 +27,7 @@ const overlays = computed(() => {
   const { signal: _, ...usual } = OVERLAYS
   return map.value?.devices.some(one => radiosOf(one).length > 0) ? OVERLAYS : usual
 })
-const signal = props.work.view<SignalSeen>(() =>
-  shown.signal && map.value ? rasterOf(frameOf(map.value)) : { kind: 'nothing' },
-)
+const signal = props.work.view(() => (shown.signal && map.value ? rasterOf(frameOf(map.value)) : null))
 const listed = ref(false)
 const inHand = computed(() => stepInHandOf(props.task))
 

@@ -1,13 +1,13 @@
-import type { NetworkOp } from '~~/core/tools/network/ops'
-import type { AnswersSeen, DeviceSeen, MapSeen } from '~~/core/tools/network/viewing'
+import type { NetworkOpGiven } from '~~/core/tools/network/ops'
+import type { NetworkOnScreen } from '~~/core/tools/network/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
 
 /** A network on the screen: what is seen, which device is open, and what is done. */
-export function useNetwork(work: WorkOnTask) {
-  const map = work.view<MapSeen>(() => ({ kind: 'map' }))
+export function useNetwork(work: WorkOnTask<NetworkOnScreen>) {
+  const map = work.view(() => ({ kind: 'map' as const }))
   const open = ref('')
-  const device = work.view<DeviceSeen>(() => ({ kind: 'device', name: open.value }))
-  const answers = work.view<AnswersSeen>(() => ({ kind: 'answers' }))
+  const device = work.view(() => ({ kind: 'device' as const, name: open.value }))
+  const answers = work.view(() => ({ kind: 'answers' as const }))
   const refusal = ref('')
 
   // The first device that has addresses is open at first: most tasks begin there.
@@ -16,7 +16,7 @@ export function useNetwork(work: WorkOnTask) {
       open.value = (now.devices.find(({ kind }) => kind === 'host') ?? now.devices[0])?.name ?? ''
   })
 
-  async function operate(op: NetworkOp): Promise<boolean> {
+  async function operate(op: NetworkOpGiven): Promise<boolean> {
     refusal.value = (await work.operate(op)) ?? ''
     return refusal.value === ''
   }
@@ -26,4 +26,4 @@ export function useNetwork(work: WorkOnTask) {
 
   return { map, open, device, answers, last, refusal, operate, work }
 }
-export type NetworkOnScreen = ReturnType<typeof useNetwork>
+export type NetworkSeen = ReturnType<typeof useNetwork>

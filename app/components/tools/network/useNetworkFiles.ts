@@ -1,18 +1,18 @@
 import { MOST_CHARACTERS, readConfiguration } from '~~/core/tools/network/files/configuration'
 import { FileRefusal } from '~~/core/tools/network/files/tree'
-import type { CaptureSeen, TextFileSeen } from '~~/core/tools/network/viewing'
-import type { NetworkOnScreen } from './useNetwork'
+import type { NetworkQuery } from '~~/core/tools/network/viewing'
+import type { NetworkSeen } from './useNetwork'
 
 /** What goes out of a network as files, and comes in. */
-export function useNetworkFiles({ work, device, answers, refusal, operate }: NetworkOnScreen) {
-  async function saveText(query: object): Promise<void> {
-    const file = await work.ask<TextFileSeen>(query)
+export function useNetworkFiles({ work, device, answers, refusal, operate }: NetworkSeen) {
+  async function saveText(query: Extract<NetworkQuery, { kind: 'configuration' | 'topology' }>): Promise<void> {
+    const file = await work.ask(query)
     if (file) saveAs(file.name, 'application/json', file.text)
   }
   return {
     /** The frames of what was tried last, for a program that reads captures. */
     async saveFrames(): Promise<void> {
-      const capture = await work.ask<CaptureSeen>({ kind: 'capture', of: (answers.value?.length ?? 0) - 1 })
+      const capture = await work.ask({ kind: 'capture', of: (answers.value?.length ?? 0) - 1 })
       if (capture) saveAs(capture.name, 'application/x-pcapng', Uint8Array.from(capture.bytes))
     },
     saveSettings: () => saveText({ kind: 'configuration', name: device.value?.device.name ?? '' }),

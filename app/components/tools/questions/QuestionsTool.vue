@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { kindOf } from '~~/core/tools/questions/kinds'
 import type { Part, Progress } from '~~/core/tools/questions/kinds'
-import type { QuestionsState } from '~~/core/tools/questions/state'
+import type { QuestionsOnScreen } from '~~/core/tools/questions/ops'
 import type { StepView, TaskView } from '~~/core/wire/sitting'
 import { drawingOf } from '~/components/tools/questions/kinds'
 import { useBenchStore } from '~/stores/bench'
@@ -11,9 +11,9 @@ import { useRecordingsStore } from '~/stores/recordings'
 import { sure } from '~~/core/ground/sure'
 
 /** The questions of a task, each with its answer. What has the focus is the step in hand. */
-const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask<QuestionsOnScreen> }>()
 const bench = useBenchStore()
-const state = props.work.view<QuestionsState>(() => null)
+const state = props.work.view(() => 'all')
 /** Why the last answer wasn’t taken, by part. */
 const refusals = reactive<Record<string, string>>({})
 
@@ -54,8 +54,10 @@ const inHand = computed(() => bench.stepInHand(props.task)?.id)
 const checks = ({ mode, marking }: StepView): boolean =>
   mode === 'handed-in' && marking === 'program' && bench.sitting?.paper.answers === 'checked'
 
+/** What drawings of questions give is plain JSON. */
+type Answer = Extract<QuestionsOnScreen['op'], { type: 'answer' }>['answer']
 type Act =
-  | { type: 'answer'; answer: unknown }
+  | { type: 'answer'; answer: Answer }
   | { type: 'clear' | 'undo' | 'redo' }
   | { type: 'rule-out'; option: string; on: boolean }
 async function operate(part: string, op: Act) {
@@ -63,7 +65,7 @@ async function operate(part: string, op: Act) {
 }
 /** An answer as it is now; null where nothing is left of it. */
 const give = (part: string, answer: unknown) =>
-  operate(part, answer === null ? { type: 'clear' } : { type: 'answer', answer })
+  operate(part, answer === null ? { type: 'clear' } : { type: 'answer', answer: answer as Answer })
 /** What rules options out, for kinds that have some, where the section allows it. */
 function ruling(part: Part) {
   if (!kindOf(part).choices || !bench.section?.aids.includes('rule-out')) return {}

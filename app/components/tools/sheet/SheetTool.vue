@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { operations } from '~~/core/tools/sheet/operations/catalogue'
 import { MOST_COLUMNS, MOST_ROWS } from '~~/core/tools/sheet/formula/references'
+import type { SheetOnScreen } from '~~/core/tools/sheet/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
 import BookHeader from './BookHeader.vue'
@@ -14,7 +15,7 @@ import { useSheet } from './useSheet'
 import { useSheetKeys } from './useKeys'
 
 /** A workbook: how to do things above it, its cells in the middle, and the cell in question beside them. */
-const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask }>()
+const props = defineProps<{ task: TaskView; sittingId: string; work: WorkOnTask<SheetOnScreen> }>()
 const sheet = useSheet(props.work)
 const { seen, selected, block, cell, about, typing, help, completion, refusal } = sheet
 const inHand = computed(() => stepInHandOf(props.task))

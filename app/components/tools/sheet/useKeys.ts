@@ -1,3 +1,4 @@
+import type { SheetOnScreen } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
 import { sure } from '~~/core/ground/sure'
 import { gridKey } from './grid-keys'
@@ -19,7 +20,7 @@ function stopped(event: KeyboardEvent): void {
  */
 export function useSheetKeys(
   sheet: ReturnType<typeof useSheet>,
-  work: WorkOnTask,
+  work: WorkOnTask<SheetOnScreen>,
   back: () => void,
   pageRows: () => number,
   begin: (operation: string) => void,
@@ -53,7 +54,7 @@ export function useSheetKeys(
         const from = key.extend ? corner : cursor
         const step = key.page ? pageRows() : 1
         if (key.toEdge) {
-          const edge = await work.ask<Place>({ kind: 'edge', ...from, down: key.down, across: key.across })
+          const edge = await work.ask({ kind: 'edge', ...from, down: key.down, across: key.across })
           if (edge) sheet.go(edge, key.extend)
         } else
           sheet.go(

@@ -5,8 +5,8 @@ import { readFormulaReference } from '~~/core/tools/sheet/formula/reading'
 import { tokensOf } from '~~/core/tools/sheet/formula/tokens'
 import { boundsOf } from '~~/core/tools/sheet/formula/references'
 import type { Answers, Around, Operation, Selection } from '~~/core/tools/sheet/operations/catalogue'
-import type { ChartSeen } from '~~/core/tools/sheet/charting'
-import type { CellSeen, SelectionSeen, SheetWindow } from '~~/core/tools/sheet/viewing'
+import type { SheetOpGiven } from '~~/core/tools/sheet/changes'
+import type { SheetOnScreen, SheetWindow } from '~~/core/tools/sheet/viewing'
 import type { WorkOnTask } from '~/composables/useWork'
 import { sure } from '~~/core/ground/sure'
 import { aroundOf } from './around'
@@ -17,12 +17,16 @@ import { canPoint, pointedTo } from './typing'
 import type { Typing } from './typing'
 
 /** What helps on with what is being typed: of a formula the tool says it, of anything else `choicesFor`. */
-function useHelp(work: WorkOnTask, typing: ShallowRef<Typing | null>, choicesFor: (now: Typing) => FormulaHelp | null) {
+function useHelp(
+  work: WorkOnTask<SheetOnScreen>,
+  typing: ShallowRef<Typing | null>,
+  choicesFor: (now: Typing) => FormulaHelp | null,
+) {
   const help = shallowRef<FormulaHelp | null>(null)
   const completion = ref(0)
   watch(typing, async now => {
-    const wanted = now?.text.startsWith('=') ? { kind: 'help', text: now.text, caret: now.caret } : null
-    const found = wanted ? await work.ask<FormulaHelp>(wanted) : now && choicesFor(now)
+    const wanted = now?.text.startsWith('=') ? ({ kind: 'help', text: now.text, caret: now.caret } as const) : null
+    const found = wanted ? await work.ask(wanted) : now && choicesFor(now)
     // What was typed since asks again.
     if (typing.value !== now) return
     help.value = found
@@ -32,7 +36,7 @@ function useHelp(work: WorkOnTask, typing: ShallowRef<Typing | null>, choicesFor
 }
 
 /** The cells that are in sight: from which on, how many, and what stands in them. */
-function useWindow(work: WorkOnTask) {
+function useWindow(work: WorkOnTask<SheetOnScreen>) {
   const first = shallowRef<Place>({ row: 0, column: 0 })
   const size = shallowRef({ rows: 30, columns: 12 })
   // The same window is the same question: it is asked once.
@@ -41,11 +45,11 @@ function useWindow(work: WorkOnTask) {
     return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
   })
   const look = (): Promise<SheetWindow | null> => work.ask(asked.value)
-  return { first, size, seen: work.view<SheetWindow>(() => asked.value), look }
+  return { first, size, seen: work.view(() => asked.value), look }
 }
 
-function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) {
-  const charts = work.view<ChartSeen[]>(() => ({ kind: 'charts' }))
+function useCharts(work: WorkOnTask<SheetOnScreen>, seen: Ref<SheetWindow | null | undefined>) {
+  const charts = work.view(() => ({ kind: 'charts' as const }))
   /** The chart that is chosen, by its number; the first where there is no such one. */
   const chosenChart = ref(1)
   const chartIn = (window: SheetWindow | null) => {
@@ -57,12 +61,12 @@ function useCharts(work: WorkOnTask, seen: Ref<SheetWindow | null | undefined>) 
 }
 
 /** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
-export function useSheet(work: WorkOnTask) {
+export function useSheet(work: WorkOnTask<SheetOnScreen>) {
   const { first, size, seen, look } = useWindow(work)
   const selected = shallowRef<Selected>({ cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } })
   const block = computed(() => blockOf(selected.value))
-  const cell = work.view<CellSeen>(() => ({ kind: 'cell', ...selected.value.cursor }))
-  const about = work.view<SelectionSeen>(() => ({ kind: 'selection', ...block.value }))
+  const cell = work.view(() => ({ kind: 'cell' as const, ...selected.value.cursor }))
+  const about = work.view(() => ({ kind: 'selection' as const, ...block.value }))
   const typing = shallowRef<Typing | null>(null)
   const { help, completion } = useHelp(work, typing, choicesFor)
   const refusal = ref('')
@@ -83,7 +87,7 @@ export function useSheet(work: WorkOnTask) {
       : { from: 0, options: options.map(one => ({ text: one, about: '' })), call: null }
   }
 
-  async function operate(op: unknown): Promise<boolean> {
+  async function operate(op: SheetOpGiven): Promise<boolean> {
     refusal.value = (await work.operate(op)) ?? ''
     return refusal.value === ''
   }
@@ -96,8 +100,8 @@ export function useSheet(work: WorkOnTask) {
     const at = block.value
     const [window, one, all] = await Promise.all([
       look(),
-      work.ask<CellSeen>({ kind: 'cell', ...cursor }),
-      work.ask<SelectionSeen>({ kind: 'selection', ...at }),
+      work.ask({ kind: 'cell', ...cursor }),
+      work.ask({ kind: 'selection', ...at }),
     ])
     return aroundOf(window, one, all, at, chartIn(window))
   }
@@ -105,7 +109,7 @@ export function useSheet(work: WorkOnTask) {
   async function run(operation: Operation, answers: Answers = {}): Promise<void> {
     const at = selection.value
     if (operation.seek) {
-      const found = await work.ask<Place>(operation.seek(at, answers))
+      const found = await work.ask(operation.seek(at, answers))
       if (found) go(found, false)
       else refusal.value = 'That isn’t found on this sheet.'
       return

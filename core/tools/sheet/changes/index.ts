@@ -90,6 +90,8 @@ export const sheetOp = z.discriminatedUnion('type', [
   ...around,
 ])
 export type SheetOp = z.infer<typeof sheetOp>
+/** The same as it is given: what usually holds may be left out. */
+export type SheetOpGiven = z.input<typeof sheetOp>
 export type ChangeOp = z.infer<ChangeSchema>
 
 const byType: ReadonlyMap<string, Change> = new Map(changes.map(one => [one.type, one as unknown as Change]))

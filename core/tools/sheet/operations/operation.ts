@@ -78,7 +78,7 @@ export interface Operation {
   /** It opens a form of its own instead. */
   opens?: 'csv'
   /** It looks for something and changes nothing: where the cursor goes is asked for. */
-  seek?: (selection: Selection, answers: Answers) => SheetQuery
+  seek?: (selection: Selection, answers: Answers) => Extract<SheetQuery, { kind: 'find' }>
 }
 
 export const area = (selection: Block): string => areaName(selection)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { SheetOpGiven } from '../changes'
 import { chartSeen } from '../charting'
 import type { ChartSeen } from '../charting'
 import { formulaHelp } from '../formula/completing'
@@ -57,6 +58,20 @@ export const sheetQuery = z.discriminatedUnion('kind', [
   }),
 ])
 export type SheetQuery = z.infer<typeof sheetQuery>
+
+type On<Kind extends SheetQuery['kind']> = Extract<SheetQuery, { kind: Kind }>
+
+/** What the screen does with a workbook. */
+export interface SheetOnScreen {
+  op: SheetOpGiven
+  asks:
+    | { query: On<'window'>; seen: SheetWindow }
+    | { query: On<'cell'>; seen: CellSeen }
+    | { query: On<'selection'>; seen: SelectionSeen }
+    | { query: On<'find' | 'edge'>; seen: CellPlace }
+    | { query: On<'charts'>; seen: readonly ChartSeen[] }
+    | { query: On<'help'>; seen: FormulaHelp }
+}
 
 /** What is asked for; null for what can’t be. */
 export function view(

@@ -1,3 +1,4 @@
+import { LETTERS } from '~~/core/people/kept-looks'
 import type { SittingView } from '~~/core/wire/sitting'
 import { useLooksStore } from '~/stores/looks'
 
@@ -7,7 +8,6 @@ export const themes = [
   { id: 'contrast', label: 'High contrast' },
   { id: 'warm', label: 'Warm paper' },
 ] as const
-const sizes = { usual: '', large: '17.5px', largest: '20px' }
 
 /** Has the page look as its person wants it. */
 export function useLooks(): void {
@@ -15,7 +15,7 @@ export function useLooks(): void {
   const root = document.documentElement
   watchEffect(() => {
     root.dataset.theme = looks.theme
-    root.style.fontSize = sizes[looks.textSize]
+    root.style.fontSize = LETTERS[looks.textSize]
     root.dataset.lines = looks.own.lineSpacing
   })
 }

@@ -347,7 +347,7 @@ export const useBenchStore = defineStore('bench', () => {
     return own ?? stepInHandOf(task)
   }
 
-  const takeInHand = (taskId: string, stepId: string): unknown => taken.set(taskId, stepId)
+  const takeInHand = (taskId: string, stepId: string): void => void taken.set(taskId, stepId)
 
   /** Does one operation in a task's tool. Gives back why it was refused, or null. */
   function operate(taskId: string, op: unknown): Promise<string | null> {

@@ -1,14 +1,11 @@
 import { defineStore } from 'pinia'
-import { keptLooks } from '~~/core/people/kept-looks'
+import { KEPT_LOOKS, keptLooks } from '~~/core/people/kept-looks'
 import type { Looks } from '~~/core/people/kept-looks'
 import type { SittingView } from '~~/core/wire/sitting'
 import { callApi } from '~/composables/useApi'
 import { useSessionStore } from './session'
 
 type Support = SittingView['support']
-
-/** Where this device keeps them. */
-const KEPT = 'anvil-looks'
 
 /** What a device keeps, where its browser lets anything be kept. */
 function onDevice<Kept>(act: () => Kept): Kept | null {
@@ -28,11 +25,11 @@ const looks = async () => (await import('~~/core/people/looks')).looks
  */
 export const useLooksStore = defineStore('looks', () => {
   const session = useSessionStore()
-  const own = ref<Looks>(keptLooks(onDevice(() => localStorage.getItem(KEPT)) ?? ''))
-  watch(own, one => onDevice(() => localStorage.setItem(KEPT, JSON.stringify(one))), { flush: 'sync' })
+  const own = ref<Looks>(keptLooks(onDevice(() => localStorage.getItem(KEPT_LOOKS)) ?? ''))
+  watch(own, one => onDevice(() => localStorage.setItem(KEPT_LOOKS, JSON.stringify(one))), { flush: 'sync' })
   // Another tab has changed them.
   window.addEventListener('storage', ({ key, newValue }) => {
-    if (key === KEPT && newValue !== null) own.value = keptLooks(newValue)
+    if (key === KEPT_LOOKS && newValue !== null) own.value = keptLooks(newValue)
   })
   /** What was set up for the trainee; only while the bench is open. */
   const setUp = ref<Support | null>(null)

@@ -1,5 +1,9 @@
 import { textSizes, themes } from '../assignment/appearance'
 
+/** Where a device keeps them. */
+export const KEPT_LOOKS = 'anvil-looks'
+/** The size of a page’s letters, where it isn’t the usual one. */
+export const LETTERS = { usual: '', large: '17.5px', largest: '20px' } as const
 export const lineSpacings = ['usual', 'wide', 'widest'] as const
 /** Of the voice that reads aloud: 1 is its usual one. */
 export const SPEEDS = { least: 0.5, most: 2, usual: 1 } as const

@@ -1,3 +1,5 @@
+import { KEPT_LOOKS, LETTERS } from '../../core/people/kept-looks'
+
 /** Where app/components and app/pages/sign-in.vue change, this does: tests/browser/first-form holds them together. */
 const STYLE = `
 #first { min-height: 100vh; display: grid; place-items: start center; padding: max(1.5rem, 9vh) 1.5rem 1.5rem }
@@ -22,9 +24,9 @@ c-3.200.4-5.400 1.900-6.200 4H15v2.500l3 2.500V20H6v-1.400l3-2.500v-2.500C5 13.4
 /** Looks that a device kept are on before anything is seen; what is sent before the page can send it waits for it. */
 const SCRIPT = `
 try {
-  const { theme, textSize } = JSON.parse(localStorage.getItem('anvil-looks') ?? '{}')
+  const { theme, textSize } = JSON.parse(localStorage.getItem('${KEPT_LOOKS}') ?? '{}')
   document.documentElement.dataset.theme = theme ?? 'day'
-  document.documentElement.style.fontSize = { large: '17.5px', largest: '20px' }[textSize] ?? ''
+  document.documentElement.style.fontSize = ${JSON.stringify(LETTERS)}[textSize] ?? ''
 } catch {}
 document.querySelector('#first form').addEventListener('submit', event => {
   event.preventDefault()

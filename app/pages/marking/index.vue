@@ -10,12 +10,14 @@ const refusal = ref('')
 
 /** The parts of each paper that was given. */
 const papers = computed(() => {
-  const ids = [...new Set(desk.value?.parts.map(({ assignmentId }) => assignmentId) ?? [])]
+  const { parts: all = [], trainees: everybody = [] } = desk.value ?? {}
+  const ids = [...new Set(all.map(({ assignmentId }) => assignmentId))]
   return ids.map(id => {
-    const parts = sure(desk.value).parts.filter(({ assignmentId }) => assignmentId === id)
+    const parts = all.filter(({ assignmentId }) => assignmentId === id)
+    const { paperTitle: title, givenTo } = sure(parts[0])
     const ready = parts.reduce((sum, { states }) => sum + states.ready, 0)
-    const trainees = sure(desk.value).trainees.filter(({ assignmentId }) => assignmentId === id)
-    return { id, title: sure(parts[0]).paperTitle, givenTo: sure(parts[0]).givenTo, parts, trainees, ready }
+    const trainees = everybody.filter(({ assignmentId }) => assignmentId === id)
+    return { id, title, givenTo, parts, trainees, ready }
   })
 })
 const open = ({ states }: DeskPart): number => states['to-mark'] + states['one-more'] + states.differs

@@ -92,10 +92,8 @@ export interface NetworkOnScreen {
     | { query: On<'configuration' | 'topology'>; seen: TextFileSeen }
 }
 
-type Seen = SignalSeen | MapSeen | DeviceSeen | AnswersSeen | CaptureSeen | TextFileSeen
-
 /** What is asked for; null for what can’t be. */
-export function view(state: NetworkState, query: unknown): Seen | null {
+export function view(state: NetworkState, query: unknown): NetworkOnScreen['asks']['seen'] | null {
   const read = networkQuery.safeParse(query)
   if (!read.success) return null
   switch (read.data.kind) {

@@ -4,7 +4,6 @@ import type { Device } from '~~/core/tools/network/site'
 import type { NetworkOnScreen } from '~~/core/tools/network/viewing'
 import type { TaskView } from '~~/core/wire/sitting'
 import type { WorkOnTask } from '~/composables/useWork'
-import { sure } from '~~/core/ground/sure'
 import DeviceConsole from './DeviceConsole.vue'
 import DevicePanel from './DevicePanel.vue'
 import NetworkList from './NetworkList.vue'
@@ -46,13 +45,13 @@ const free = computed(() => [...freePorts.value].flatMap(([name, places]) => (na
 const wanted = ref<{ port: string; to: string } | null>(null)
 function draw(from: string, to: string) {
   show(from)
-  const [ours, theirs] = [from, to].map(name => freePorts.value.get(name) ?? [])
-  const one = sure(ours).find(({ medium }) => sure(theirs).some(other => other.medium === medium))
-  const other = sure(theirs).find(({ medium }) => medium === one?.medium)
+  const freeOf = (name: string) => freePorts.value.get(name) ?? []
+  const [ours, theirs] = [freeOf(from), freeOf(to)]
+  const one = ours.find(({ medium }) => theirs.some(other => other.medium === medium))
+  const other = theirs.find(({ medium }) => medium === one?.medium)
   if (one && other) wanted.value = { port: readPlace(one.place).port, to: other.place }
-  else if (sure(ours).length > 0 && sure(theirs).length > 0)
-    refusal.value = `No free ports of ${from} and ${to} fit each other.`
-  else refusal.value = `${sure(ours).length > 0 ? to : from} has no free port.`
+  else if (ours.length > 0 && theirs.length > 0) refusal.value = `No free ports of ${from} and ${to} fit each other.`
+  else refusal.value = `${ours.length > 0 ? to : from} has no free port.`
 }
 const stepping = useStepping(last)
 const packet = stepping.note

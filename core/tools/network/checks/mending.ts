@@ -43,13 +43,12 @@ function withChange(
       ...Object.entries(settings).filter(([path]) => changed.includes(path)),
     ])
   }
-  const [then, now] = [before, after].map(({ cables }) => new Set(cables.map(cableText)))
-  const gone = (cable: Cable): boolean => sure(then).has(cableText(cable)) && !sure(now).has(cableText(cable))
+  const cablesOf = (one: NetworkState): ReadonlySet<string> => new Set(one.cables.map(cableText))
+  const [then, now] = [cablesOf(before), cablesOf(after)]
+  const gone = (cable: Cable): boolean => then.has(cableText(cable)) && !now.has(cableText(cable))
   const cables = state.cables.filter(cable => !gone(cable))
   const ends = new Set(cables.flatMap(({ from, to }) => [from, to]))
-  const come = after.cables.filter(
-    cable => !sure(then).has(cableText(cable)) && !ends.has(cable.from) && !ends.has(cable.to),
-  )
+  const come = after.cables.filter(cable => !then.has(cableText(cable)) && !ends.has(cable.from) && !ends.has(cable.to))
   return { ...state, running, cables: [...cables, ...come], asked: [] }
 }
 

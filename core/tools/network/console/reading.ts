@@ -102,7 +102,7 @@ interface On {
   to: string
 }
 
-/** `rest` may have no more words than these. */
+/** What is tried, where no word follows it that it doesn’t take. */
 const nothingMore = (extra: Word | undefined, line: () => Line): Line | Misread =>
   extra ? misread(extra.at, 'nothing more') : line()
 

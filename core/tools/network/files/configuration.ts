@@ -5,7 +5,7 @@ import { settingKinds } from '../settings/kinds'
 import { interfacesIn, matchPath } from '../settings/paths'
 import type { Settings } from '../settings/paths'
 import { isLoopback, isPlace, vlanOf } from '../settings/places'
-import { told } from '../settings/told'
+import { told, toldBy } from '../settings/told'
 import type { Device } from '../site'
 import { entryOf, ruleIn } from './rules'
 import { ipv6Of, isStandard6, readIpv6, readRoutes6, routes6Of } from './ipv6'
@@ -142,12 +142,11 @@ function ipv4Of(settings: Settings, name: string): JsonObject {
 }
 
 function routesOf(device: Device, settings: Settings): JsonObject[] {
-  const of = (leaf: string): readonly (readonly [string, string])[] =>
-    told(device, settings, `${ROUTE}${leaf}`).map(({ at, value }) => [sure(at[0]), value] as const)
-  const [hops, preferences, backups] = ['next-hop', 'preference', 'backup-next-hop'].map(leaf => new Map(of(leaf)))
-  const prefixes = [...new Set([...sure(hops).keys(), ...sure(preferences).keys(), ...sure(backups).keys()])].sort()
+  const of = (leaf: string): ReadonlyMap<string, string> => toldBy(device, settings, `${ROUTE}${leaf}`)
+  const [hops, preferences, backups] = [of('next-hop'), of('preference'), of('backup-next-hop')]
+  const prefixes = [...new Set([...hops.keys(), ...preferences.keys(), ...backups.keys()])].sort()
   return prefixes.map(prefix => {
-    const [hop, preference, backup] = [hops, preferences, backups].map(one => sure(one).get(prefix))
+    const [hop, preference, backup] = [hops, preferences, backups].map(one => one.get(prefix))
     const next: JsonObject = hop === BLACKHOLE ? { 'special-next-hop': BLACKHOLE } : { 'next-hop-address': hop ?? '' }
     const route: JsonObject = { 'destination-prefix': prefix }
     if (hop !== undefined) route['next-hop'] = next

@@ -74,10 +74,7 @@ export interface SheetOnScreen {
 }
 
 /** What is asked for; null for what can’t be. */
-export function view(
-  state: SheetState,
-  query: unknown,
-): SheetWindow | CellSeen | SelectionSeen | FormulaHelp | CellPlace | readonly ChartSeen[] | null {
+export function view(state: SheetState, query: unknown): SheetOnScreen['asks']['seen'] | null {
   const read = sheetQuery.safeParse(query)
   const sheet = state.workbook.sheets[state.shown]
   if (!read.success || !sheet) return null

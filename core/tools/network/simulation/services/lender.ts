@@ -14,7 +14,7 @@ import type { Lending, MessageKind } from '../../frames/dhcp'
 import type { Settings } from '../../settings/paths'
 import { isInRange, readRanges } from '../../settings/ranges'
 import type { Range } from '../../settings/ranges'
-import { told, toldBy } from '../../settings/told'
+import { toldBy } from '../../settings/told'
 import type { Device } from '../../site'
 import { EVERYONE } from '../stack'
 import type { Stack } from '../stack'
@@ -38,21 +38,17 @@ interface Lease {
   taken: boolean
 }
 
-const ofPrefix = (device: Device, settings: Settings, leaf: string): ReadonlyMap<string, string> =>
-  toldBy(device, settings, `dhcp/pools/<prefix>/${leaf}`)
-
 function poolsOf(device: Device, settings: Settings): Pool[] {
-  const [excluded, routers, resolvers, times] = ['excluded', 'router', 'resolver', 'lease-time'].map(leaf =>
-    ofPrefix(device, settings, leaf),
-  )
+  const of = (leaf: string): ReadonlyMap<string, string> => toldBy(device, settings, `dhcp/pools/<prefix>/${leaf}`)
+  const [excluded, routers, resolvers, times] = [of('excluded'), of('router'), of('resolver'), of('lease-time')]
   const address = (text: string | undefined): Address | undefined => readAddress(text ?? '') ?? undefined
-  return [...ofPrefix(device, settings, 'range')].map(([prefix, range]) => ({
+  return [...of('range')].map(([prefix, range]) => ({
     prefix: sure(readPrefix(prefix)),
     ranges: readRanges(range) ?? [],
-    excluded: readRanges(sure(excluded).get(prefix) ?? '') ?? [],
-    router: address(sure(routers).get(prefix)),
-    resolver: address(sure(resolvers).get(prefix)),
-    seconds: Number(sure(times).get(prefix) ?? 86_400),
+    excluded: readRanges(excluded.get(prefix) ?? '') ?? [],
+    router: address(routers.get(prefix)),
+    resolver: address(resolvers.get(prefix)),
+    seconds: Number(times.get(prefix) ?? 86_400),
   }))
 }
 
@@ -69,9 +65,7 @@ export class Lender {
     private readonly datagrams: Datagrams,
   ) {
     this.#pools = poolsOf(device, settings)
-    this.#reserved = new Map(
-      told(device, settings, 'dhcp/reservations/<hardware>').map(({ at, value }) => [sure(at[0]), value]),
-    )
+    this.#reserved = toldBy(device, settings, 'dhcp/reservations/<hardware>')
   }
 
   get isUsed(): boolean {

@@ -117,6 +117,18 @@ describe('a document of another make', () => {
     expect(lost).toEqual(['colours of letters, brought to the nearest of ours', 'pictures and charts'])
   })
 
+  it.each(['constructor', 'toString', '__proto__', 'justify'])('aligned by “%s” is aligned as it is', align => {
+    const content = textOf(partsOf(written.bytes), 'content.xml')!.replace(
+      /text-align="[a-z]+"/g,
+      `text-align="${align}"`,
+    )
+    const { workbook: read } = readOds(zipSync({ 'content.xml': strToU8(content) }), TODAY)
+    const aligned = read.sheets.flatMap(({ formats }) =>
+      [...formats.entries()].flatMap(([, , look]) => look.align ?? []),
+    )
+    expect(aligned).toEqual([])
+  })
+
   it('that is none is refused in words', () => {
     expect(() => readOds(zipSync({ 'other.xml': strToU8('<x/>') }), TODAY)).toThrow(UnreadableFile)
     expect(() => readOds(zipSync({ 'content.xml': strToU8('<x') }), TODAY)).toThrow(UnreadableFile)

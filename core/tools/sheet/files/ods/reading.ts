@@ -86,13 +86,13 @@ function stylesOf(roots: readonly Element[], lost: Set<string>): Styles {
 
 const argb = (hex: string): string => `FF${hex.slice(1).toUpperCase()}`
 
-const ALIGNED: Readonly<Record<string, CellFormat['align']>> = {
-  center: 'centre',
-  end: 'right',
-  right: 'right',
-  start: 'left',
-  left: 'left',
-}
+const ALIGNED: ReadonlyMap<string, CellFormat['align']> = new Map([
+  ['center', 'centre'],
+  ['end', 'right'],
+  ['right', 'right'],
+  ['start', 'left'],
+  ['left', 'left'],
+])
 
 /** How letters look, but for their colour. */
 function lettersFrom(text: Readonly<Record<string, string>>): CellFormat {
@@ -121,7 +121,7 @@ function lookFrom(style: Element, numbers: ReadonlyMap<string, string>, lost: Se
   const number = numbers.get(style.attributes['data-style-name'] ?? '')
   const format = lettersFrom(text)
   if (number) format.number = number
-  const aligned = ALIGNED[align ?? '']
+  const aligned = ALIGNED.get(align ?? '')
   if (aligned) format.align = aligned
   if (cell['wrap-option'] === 'wrap') format.wrap = true
   const [background, ink] = [cell['background-color'], text.color]

@@ -115,12 +115,12 @@ export function styleOf(format: CellFormat): Partial<Style> {
 export const sizeFrom = (points: number, usual: number): number | undefined =>
   points === usual ? undefined : Math.min(48, Math.max(6, Math.round(points)))
 
-const ALIGNED: Readonly<Record<string, CellFormat['align']>> = {
-  left: 'left',
-  right: 'right',
-  center: 'centre',
-  centerContinuous: 'centre',
-}
+const ALIGNED: ReadonlyMap<string, CellFormat['align']> = new Map([
+  ['left', 'left'],
+  ['right', 'right'],
+  ['center', 'centre'],
+  ['centerContinuous', 'centre'],
+])
 
 type Lost = (what: string) => void
 
@@ -162,7 +162,7 @@ export function lookFrom(style: Partial<Style>, lost: (what: string) => void, us
   const { numFmt, font, alignment, fill, border, protection } = style as Partial<Style> & { numFmt?: string }
   const format = font ? lettersFrom(font, lost, usual) : {}
   if (numFmt && numFmt !== 'General') format.number = numFmt
-  const align = ALIGNED[alignment?.horizontal ?? '']
+  const align = ALIGNED.get(alignment?.horizontal ?? '')
   if (align) format.align = align
   if (alignment?.wrapText) format.wrap = true
   if (alignment?.textRotation) lost('turned text')

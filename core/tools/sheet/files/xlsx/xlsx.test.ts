@@ -5,6 +5,7 @@ import { isError } from '../../formula/values'
 import { partsOf, textOf } from '../archive'
 import { fullBook, plainBook, TODAY } from '../books.fixture'
 import { readXml } from '../xml'
+import { lookFrom } from './looks'
 import { elementsBelowRoot, SHEET_ORDER } from './mending'
 import { readXlsx } from './reading'
 import { writeXlsx } from './writing'
@@ -89,5 +90,11 @@ describe('a workbook written as XLSX', () => {
       expect(places).toEqual([...places].sort((one, other) => one - other))
       expect(places).not.toContain(-1)
     }
+  })
+})
+
+describe('a style of a file', () => {
+  it.each(['constructor', 'toString', '__proto__', 'fill', ''])('aligned by “%s” is aligned as it is', horizontal => {
+    expect(lookFrom({ alignment: { horizontal: horizontal as 'left' } }, () => undefined)).toEqual({})
   })
 })

@@ -1,4 +1,5 @@
 import { fork } from 'node:child_process'
+import { setPriority } from 'node:os'
 import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { loadTools } from '../../core/tools/registry'
@@ -31,9 +32,13 @@ interface Attacking {
   attack(orders: Orders): Promise<Told>
   end(): void
 }
-/** A trainee with the developer tools, in a process of their own as on a machine of their own. */
+/**
+ * A trainee with the developer tools, in a process of their own as on a machine of their own: what they compute goes
+ * behind what the server does, which it would not share a processor with.
+ */
 async function attackerOf(attacker: Attacker): Promise<Attacking> {
   const child = fork(fileURLToPath(new URL('attacker.ts', import.meta.url)), [JSON.stringify(attacker)])
+  if (child.pid !== undefined) setPriority(child.pid, 15)
   const heard = () =>
     new Promise<unknown>((done, failed) => {
       child.once('message', done).once('exit', () => failed(new Error('The attacker ended without a word.')))

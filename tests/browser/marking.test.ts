@@ -5,7 +5,7 @@ import { resultView } from '../../core/wire/result'
 import { choicesView } from '../../core/wire/assigning'
 import { allThemes, violations } from '../support/axe'
 import { total } from '../support/bench'
-import { By, Key, openBrowser, press, see, signIn, text } from '../support/browser'
+import { By, Key, link, openBrowser, press, see, signIn, text } from '../support/browser'
 import type { Browser } from '../support/browser'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
@@ -201,7 +201,7 @@ describe('marking by trainee', () => {
     await driver.get(`${server.url}/marking`)
     await (await see(driver, By.css(`[data-assignment="${third}"] details summary`))).click()
     expect(await violations(driver, ['day', 'graphite'])).toEqual([])
-    await (await see(driver, By.linkText(both[0]!.name))).click()
+    await (await see(driver, link(both[0]!.name))).click()
     for (const [at, { name }] of both.entries()) {
       for (const said of ['has to stay', 'opens at nine']) {
         await see(

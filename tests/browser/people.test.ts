@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allThemes, sideways, violations } from '../support/axe'
-import { By, Key, press, see, signIn, text } from '../support/browser'
+import { By, Key, link, press, see, signIn, text } from '../support/browser'
 import { Client } from '../support/client'
 import { serverAndBrowser } from '../support/session'
 
@@ -28,7 +28,7 @@ describe('an administrator', () => {
   it('adds people from a list, and each signs in with the password shown', async () => {
     const { driver, server } = at
     await as('asha.lindqvist', 'Assignments')
-    await (await see(driver, By.linkText('People'))).click()
+    await (await see(driver, link('People'))).click()
     await see(driver, text('Ada Reedmace'))
     await clean()
     await press(driver, 'Add people')
@@ -140,7 +140,7 @@ describe('a trainer', () => {
   it('makes a course, and a trainee joins it with the code made for it', async () => {
     const { driver } = at
     await as('marit.feld', 'Assignments')
-    await (await see(driver, By.linkText('Courses'))).click()
+    await (await see(driver, link('Courses'))).click()
     await see(driver, text('TILLER-7'))
     await clean()
     await press(driver, 'Make a course')

@@ -18,7 +18,7 @@ export async function type(driver: WebDriver, ...keys: string[]): Promise<void> 
   await focused(driver).sendKeys(...keys)
 }
 
-/** How many stops of Tab lie between what has the focus and what is looked for: a guess, 0 for none. */
+/** How many stops of Tab lie between what has the focus and what is looked for, negative for back: a guess. */
 const STOPS_BETWEEN = `
   // Of the buttons of one group that are chosen between, Tab stops at one.
   const groups = new Set()
@@ -32,7 +32,7 @@ const STOPS_BETWEEN = `
     el => el.tabIndex >= 0 && !el.disabled && el.checkVisibility() && !el.closest('[inert]') && !isOfGroupSeen(el))
   const from = stops.indexOf(document.activeElement)
   const to = stops.findIndex(el => matches(el))
-  return to > from ? to - from : 0`
+  return from < 0 || to < 0 ? 0 : to - from`
 
 /** Presses Tab (or Shift+Tab) until what has the focus answers to the test. */
 export async function tabTo(
@@ -41,16 +41,21 @@ export async function tabTo(
   test: string,
   { back = false, most = 90 } = {},
 ): Promise<void> {
-  if (!back && most > 5) {
+  const go = (stops: number) => {
+    const keys = driver.actions()
+    if (back) keys.keyDown(Key.SHIFT)
+    keys.sendKeys(Key.TAB.repeat(stops))
+    return (back ? keys.keyUp(Key.SHIFT) : keys).perform()
+  }
+  if (most > 5) {
     // Most of the way in one go; the last stops one by one, each looked at.
     const stops: number = await driver.executeScript(`const matches = el => Boolean(${test}); ${STOPS_BETWEEN}`)
-    const surely = Math.min(stops - 3, most)
-    if (surely > 0) await driver.actions().sendKeys(Key.TAB.repeat(surely)).perform()
+    const surely = Math.min((back ? -stops : stops) - 3, most)
+    if (surely > 0) await go(surely)
   }
   for (let pressed = 0; pressed <= most; pressed += 1) {
     if (await driver.executeScript(`const el = document.activeElement; return Boolean(${test})`)) return
-    if (back) await driver.actions().keyDown(Key.SHIFT).sendKeys(Key.TAB).keyUp(Key.SHIFT).perform()
-    else await driver.actions().sendKeys(Key.TAB).perform()
+    await go(1)
   }
   throw new Error(`Tab never reached ${what}`)
 }
@@ -117,7 +122,10 @@ export async function triesLeft(driver: WebDriver, left: number, of: number): Pr
 
 export async function allSaved(driver: WebDriver): Promise<void> {
   await driver.wait(
-    async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'),
+    async () =>
+      driver.executeScript(
+        'return Boolean(document.querySelector("[data-saved]")?.innerText.startsWith("All work saved"))',
+      ),
     WAIT_MS,
     'never saved',
   )

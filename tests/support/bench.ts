@@ -18,7 +18,10 @@ export async function type(driver: WebDriver, ...keys: string[]): Promise<void> 
   await focused(driver).sendKeys(...keys)
 }
 
-/** How many stops of Tab lie between what has the focus and what is looked for, negative for back: a guess. */
+/**
+ * How many stops of Tab lie between what has the focus, or the beginning of the page, and what is looked for; negative
+ * for back. A guess.
+ */
 const STOPS_BETWEEN = `
   // Of the buttons of one group that are chosen between, Tab stops at one.
   const groups = new Set()
@@ -32,7 +35,7 @@ const STOPS_BETWEEN = `
     el => el.tabIndex >= 0 && !el.disabled && el.checkVisibility() && !el.closest('[inert]') && !isOfGroupSeen(el))
   const from = stops.indexOf(document.activeElement)
   const to = stops.findIndex(el => matches(el))
-  return from < 0 || to < 0 ? 0 : to - from`
+  return to < 0 ? 0 : to - from`
 
 /** Presses Tab (or Shift+Tab) until what has the focus answers to the test. */
 export async function tabTo(
@@ -41,21 +44,24 @@ export async function tabTo(
   test: string,
   { back = false, most = 90 } = {},
 ): Promise<void> {
-  const go = (stops: number) => {
+  const go = (stops: number, backwards: boolean) => {
     const keys = driver.actions()
-    if (back) keys.keyDown(Key.SHIFT)
+    if (backwards) keys.keyDown(Key.SHIFT)
     keys.sendKeys(Key.TAB.repeat(stops))
-    return (back ? keys.keyUp(Key.SHIFT) : keys).perform()
+    return (backwards ? keys.keyUp(Key.SHIFT) : keys).perform()
   }
-  if (most > 5) {
-    // Most of the way in one go; the last stops one by one, each looked at.
+  /** How far it is the way that was asked for, negative where it is the other way. */
+  const toGo = async (): Promise<number> => {
     const stops: number = await driver.executeScript(`const matches = el => Boolean(${test}); ${STOPS_BETWEEN}`)
-    const surely = Math.min((back ? -stops : stops) - 3, most)
-    if (surely > 0) await go(surely)
+    return back ? -stops : stops
   }
+  // Most of the way in one go; the last stops one by one, each looked at. Not all that seems one is a stop.
+  const surely = most > 5 ? Math.min((await toGo()) - 3, most) : 0
+  if (surely > 0) await go(surely, back)
+  const isPast = surely > 0 && (await toGo()) < 0
   for (let pressed = 0; pressed <= most; pressed += 1) {
     if (await driver.executeScript(`const el = document.activeElement; return Boolean(${test})`)) return
-    await go(1)
+    await go(1, isPast ? !back : back)
   }
   throw new Error(`Tab never reached ${what}`)
 }

@@ -122,7 +122,9 @@ const LOOK = `
     const { width, height } = element.getBoundingClientRect()
     return (width > 0 && height > 0) || [...element.children].some(hasSize)
   }
-  if (!found || !found.checkVisibility({ visibilityProperty: true, opacityProperty: true }) || !hasSize(found)) return null
+  // An option is seen where its list is.
+  const seen = found?.closest('select') ?? found
+  if (!seen?.checkVisibility({ visibilityProperty: true, opacityProperty: true }) || !hasSize(seen)) return null
   if (found.closest('.p-dialog-enter-active')) return null
   if (!toPress) return found
   if (found.matches(':disabled')) return null

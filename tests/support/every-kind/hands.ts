@@ -3,6 +3,7 @@ import type { By } from '../browser'
 import { Key, Origin, see } from '../browser'
 import type { questionBench } from '../question-bench'
 import { question } from '../questions'
+import { WAIT_MS } from '../waiting'
 
 /** What is done to answer a question, and what the answer is then. */
 export type Gesture = [act: () => Promise<void>, answer: unknown]
@@ -90,14 +91,22 @@ export function handsOn(bench: ReturnType<typeof questionBench>) {
       .actions()
       .dragAndDrop(...(await bothOf(from, to)))
       .perform()
-  /** Lifts a row of a list to where another one is. Rows move while it is on its way, so the hand goes by the page. */
+  /**
+   * Lifts a row of a list to where another one is. Rows move while it is on its way, so the hand goes by the page, and
+   * lets go once the row is seen there: a list follows a hand some twenty times a second, however fast that is.
+   */
   async function lift(from: By, to: By): Promise<void> {
+    const { driver } = open.browser
     const [taken, place] = await bothOf(from, to)
-    const way = Math.round((await place.getRect()).y - (await taken.getRect()).y)
+    const goal = (await place.getRect()).y
+    const way = Math.round(goal - (await taken.getRect()).y)
     const half = Math.round(way / 2)
-    const actions = open.browser.driver.actions().move({ origin: taken }).press()
+    const actions = driver.actions().move({ origin: taken }).press()
     for (const y of [half, way - half]) actions.move({ origin: Origin.POINTER, x: 0, y })
-    await actions.release().perform()
+    await actions.perform()
+    const isThere = async (): Promise<boolean> => Math.abs((await taken.getRect()).y - goal) < Math.abs(half)
+    await driver.wait(isThere, WAIT_MS, 'the row never followed the hand')
+    await driver.actions().release().perform()
   }
 
   return { ...bench, input, tabIn, toLabel, type, field, option, spotIn, pressAt, pull, drag, drop, lift }

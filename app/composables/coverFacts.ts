@@ -1,11 +1,8 @@
-import type { CoverView } from '~~/core/wire/given'
+import { toldSettings } from '~~/core/assignment/settings'
+import { facts } from '~~/core/assignment/settings/setting'
+import type { Cover, Fact } from '~~/core/assignment/settings/setting'
+import type { CoverView } from '~~/core/wire/cover'
 
-const counting = {
-  best: 'the best one counts',
-  last: 'the last one counts',
-  first: 'the first one counts',
-  average: 'their average counts',
-}
 const tells = {
   none: 'only whether the step is right',
   which: 'which parts are right',
@@ -59,45 +56,33 @@ function tries(one: CoverView): string {
   return [`${many} on each step`, weights, ...parts].join('; ')
 }
 
-function window(one: CoverView): string {
-  const closes = one.closesAt ? `closes ${format.date(one.closesAt)}, ${format.time(one.closesAt)}` : 'stays open'
-  if (!one.dueAt) return closes
-  const late =
-    one.latePercent > 0
-      ? `${one.latePercent} % are taken off after that`
-      : 'later it is marked as late, and nothing is taken off'
-  return `due ${format.date(one.dueAt)}, ${format.time(one.dueAt)}; ${late}; ${closes}`
+/** What the settings say, by the word under which it stands. */
+function toldOf(one: CoverView): Map<Fact, string> {
+  const told = new Map<Fact, string>()
+  const moment = (iso: string): string => `${format.date(iso)}, ${format.time(iso)}`
+  for (const [name, { cover }] of Object.entries(toldSettings)) {
+    if (!cover) continue
+    const { fact, says } = cover as NonNullable<Cover<unknown>>
+    const words = says(one.settings[name as keyof typeof toldSettings], { ...one, moment })
+    if (words !== '') told.set(fact, [told.get(fact) ?? [], words].flat().join('; '))
+  }
+  return told
 }
 
-function results({ results }: CoverView): string {
-  const answers = results.answers ? 'with what was expected' : 'without the answers'
-  if (results.when === 'at-end') return `at once, ${answers}`
-  return results.when === 'on-date' && results.at
-    ? `from ${format.date(results.at)}, ${format.time(results.at)}, ${answers}`
-    : `when your trainer releases them, ${answers}`
-}
-
-function leaving(one: CoverView): string {
-  if (!one.resume) return 'leaving ends the sitting'
-  return one.minutes === null ? 'you may leave and come back' : 'you may leave and come back while its time lasts'
-}
-
-function ending(one: CoverView): string {
-  const early =
-    one.handInFromMinute > 0 ? `you may hand in from minute ${one.handInFromMinute} on` : 'you may hand in at any time'
-  const signed = one.sign ? ', with your name as signature' : ''
-  if (one.minutes !== null) return `${early}${signed}; when time is up, what you have done is handed in by itself`
-  return one.closesAt ? `${early}${signed}; when it closes, what you have done is handed in by itself` : early + signed
-}
-
-function allowed(one: CoverView): string {
+function beside(one: CoverView): string {
   const things = [...one.allowed, ...one.tray.map(name => `${name} in the tray`)]
-  const beside = things.length > 0 ? things.join(', ') : 'nothing besides the bench'
-  return `${beside}; other windows ${one.secondWindow ? 'may be open' : 'may not be open'}`
+  return things.length > 0 ? things.join(', ') : 'nothing besides the bench'
 }
+
+/** Before what may be asked for comes what is given. */
+const BEFORE_HELP: readonly Fact[] = ['Sittings', 'Window']
 
 /** The facts before starting, as a short list in plain words. */
 export function factsOf(one: CoverView): [string, string][] {
+  const told = toldOf(one)
+  told.set('Allowed beside you', `${beside(one)}; ${told.get('Allowed beside you')}`)
+  const settings = (some: readonly Fact[]): [string, string][] =>
+    some.flatMap(fact => (told.has(fact) ? [[fact, told.get(fact) ?? '']] : []))
   const checks: [string, string][] =
     one.answers === 'settled'
       ? [['Checks', tries(one)]]
@@ -125,19 +110,8 @@ export function factsOf(one: CoverView): [string, string][] {
     ],
     ...(one.sections.length > 1 ? [['Sections', sections(one)] as [string, string]] : []),
     ...checks,
-    [
-      'Sittings',
-      `${one.sittingsUsed} of ${one.sittingsAllowed} used${one.sittingsAllowed > 1 ? `; ${counting[one.counts]}` : ''}`,
-    ],
-    ['Window', window(one)],
+    ...settings(BEFORE_HELP),
     ...(help(one) ? [['Help', help(one)] as [string, string]] : []),
-    ['Leaving', leaving(one)],
-    ['The end', ending(one)],
-    ...(one.evidence
-      ? [['Afterwards', `upload photos or PDFs of your work within ${one.evidence.minutes} min`] as [string, string]]
-      : []),
-    ['Results', results(one)],
-    ['Allowed beside you', allowed(one)],
-    ['Whom to ask', one.contact],
+    ...settings(facts.filter(fact => !BEFORE_HELP.includes(fact))),
   ]
 }

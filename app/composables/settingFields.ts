@@ -1,4 +1,7 @@
-import type { AssignmentSettings } from '~~/core/assignment/settings'
+import { rules, settingGroups } from '~~/core/assignment/settings'
+import type { AssignmentSettings, RuleName } from '~~/core/assignment/settings'
+import { TRIES } from '~~/core/assignment/settings/rules'
+import type { Form, Offered, Setting } from '~~/core/assignment/settings/setting'
 import type { PaperRules } from '~~/core/paper/schema'
 
 export interface Choice {
@@ -14,8 +17,8 @@ export type SettingField = {
   set(value: unknown): AssignmentSettings
   /** The setting that a fault of it names, where it isn't the id. */
   name?: string
-  hint?: string
-  placeholder?: string
+  hint?: string | undefined
+  placeholder?: string | undefined
   disabled?: boolean
 } & (
   | { kind: 'moment' | 'lines' | 'check' }
@@ -36,280 +39,115 @@ export interface SettingOffers {
   units: readonly string[]
 }
 
-const chosen = (choices: Record<string, string>): Choice[] =>
-  Object.entries(choices).map(([value, label]) => ({ value, label }))
-const yesNo: Choice[] = [
-  { value: true, label: 'yes' },
-  { value: false, label: 'no' },
-]
+/** What there is to choose from besides the setting itself, and what was chosen before. */
+const OFFERED: Record<Offered, (offers: SettingOffers, chosen: unknown) => Choice[]> = {
+  rooms: ({ rooms }) => rooms.map(room => ({ value: room, label: room })),
+  assignments: ({ assignments }) => assignments.map(({ id, title }) => ({ value: id, label: title })),
+  units: ({ units }, chosen) =>
+    [...new Set([...units, String(chosen)])].filter(unit => unit !== '').map(unit => ({ value: unit, label: unit })),
+}
 
-/** Rules that the paper has and an assignment may change, each with its choices. */
-const ruleChoices = {
-  answers: chosen({ checked: 'checked, with tries', settled: 'settled, no checks' }),
-  feedback: chosen({ none: 'only right or not', which: 'which parts', why: 'which parts and why' }),
-  afterTries: chosen({ 'set-right': 'set right', 'leave': 'left as it is' }),
-  setRightWhenLeft: yesNo,
-  partial: yesNo,
-  unsettle: yesNo,
-  moveOn: yesNo,
-} satisfies Partial<Record<keyof PaperRules, Choice[]>>
-type RuleName = keyof typeof ruleChoices
-
-/** Details are written as labels; their ids follow from these. */
-const IF_THEY_LIKE = /\s*\(if they like\)$/
-const detailLines = (settings: AssignmentSettings): string[] =>
-  settings.details.map(({ label, required }) => (required ? label : `${label} (if they like)`))
-const detailsFrom = (lines: string[]): AssignmentSettings['details'] =>
-  lines.map((line, index) => ({
-    id: `detail-${index + 1}`,
-    label: line.replace(IF_THEY_LIKE, ''),
-    required: !IF_THEY_LIKE.test(line),
-  }))
-
-/** Fields for one assignment’s settings as they are, each with what setting it makes of them. */
-function fieldsFor(settings: AssignmentSettings, { paperRules }: SettingOffers) {
-  const own = <Name extends keyof AssignmentSettings>(name: Name) => ({
+/** The fields of one setting, as the settings are now: none where it is out of place. */
+function fieldsOf(name: string, form: Form, settings: AssignmentSettings, offers: SettingOffers): SettingField[] {
+  const now = settings as unknown as Record<string, unknown>
+  if (form.shownIf && now[form.shownIf[0]] !== form.shownIf[1]) return []
+  const { to = same, from = same } = form
+  const withIt = (value: unknown): AssignmentSettings => ({ ...settings, [name]: value })
+  const field = {
     name,
-    value: settings[name],
-    set: (value: unknown): AssignmentSettings => ({ ...settings, [name]: value }),
-  })
-  const number = (
-    name: keyof AssignmentSettings,
-    id: string,
-    label: string,
-    min: number,
-    max: number,
-  ): SettingField => ({
-    ...own(name),
+    id: form.id ?? name,
+    label: form.label,
+    value: to(now[name]),
+    set: (held: unknown) => withIt(from(held)),
+    hint: form.hint,
+    placeholder: form.placeholder,
+    disabled: form.idleWithout !== undefined && now[form.idleWithout] !== true,
+  }
+  switch (form.kind) {
+    case 'number':
+      // An emptied box says nothing: the setting stays.
+      return [{ ...field, ...form, id: field.id, set: held => (held === null ? settings : withIt(held)) }]
+    case 'choice':
+      return [{ ...field, kind: 'choice', ...choicesIn(form, field.value, offers) }]
+    case 'figures':
+      return [
+        { ...field, kind: 'check', value: now[name] !== null, set: on => withIt(on === true ? form.begins : null) },
+        ...figuresOf(form, now[name], withIt, settings),
+      ]
+    case 'text':
+      return [{ ...field, ...form, id: field.id }]
+    default:
+      return [{ ...field, kind: form.kind }]
+  }
+}
+const same = (value: unknown): unknown => value
+
+function choicesIn(form: Form & { kind: 'choice' }, chosen: unknown, offers: SettingOffers) {
+  if ('choices' in form) return { choices: form.choices.map(([value, label]) => ({ value, label })) }
+  const choices = OFFERED[form.offered](offers, chosen)
+  return {
+    choices,
+    ...(form.clearable ? { clearable: true } : {}),
+    placeholder: choices.length === 0 ? (form.nothingToChoose ?? form.placeholder) : form.placeholder,
+  }
+}
+
+function figuresOf(
+  { figures }: Form & { kind: 'figures' },
+  held: unknown,
+  withIt: (value: unknown) => AssignmentSettings,
+  settings: AssignmentSettings,
+): SettingField[] {
+  if (held === null) return []
+  const values = held as Record<string, number>
+  return figures.map(({ name, id, label, max }) => ({
     kind: 'number',
     id,
     label,
-    min,
+    min: 1,
     max,
-    // An emptied box says nothing: the setting stays.
-    set: value => ({ ...settings, ...(value === null ? {} : { [name]: value }) }),
-  })
-  const check = (name: keyof AssignmentSettings, label: string, disabled = false): SettingField => ({
-    ...own(name),
-    kind: 'check',
-    id: name,
-    label,
-    disabled,
-  })
-  const momentOf = (name: keyof AssignmentSettings, id: string, label: string): SettingField => ({
-    ...own(name),
-    kind: 'moment',
-    id,
-    label,
-  })
-  const setRule = (name: keyof AssignmentSettings['rules'], value: unknown): AssignmentSettings => {
-    const { [name]: _before, ...others } = settings.rules
-    return { ...settings, rules: value === undefined || value === null ? others : { ...others, [name]: value } }
-  }
-  /** What holds when nothing is chosen here. */
-  const asThePaper = (name: RuleName | 'tries'): string => {
-    if (!paperRules) return 'as the paper says'
-    const says = paperRules[name]
-    return `paper: ${name === 'tries' ? says : ruleChoices[name].find(({ value }) => value === says)?.label}`
-  }
+    value: values[name],
+    set: (value: unknown) => (value === null ? settings : withIt({ ...values, [name]: value })),
+  }))
+}
+
+/** Rules that the paper has and an assignment may change: with nothing chosen, the paper’s holds. */
+function ruleFields(settings: AssignmentSettings, { paperRules }: SettingOffers): SettingField[] {
   /** How steps are answered here: some rules hold for one way only. */
   const way = settings.rules.answers ?? paperRules?.answers
-  const rule = (name: RuleName, id: string, label: string, idleWhen?: PaperRules['answers']): SettingField => ({
-    kind: 'choice',
-    id,
-    label,
-    value: settings.rules[name],
-    set: value => setRule(name, value),
-    choices: [{ value: undefined, label: asThePaper(name) }, ...ruleChoices[name]],
-    placeholder: asThePaper(name),
-    disabled: idleWhen !== undefined && way === idleWhen,
+  return (Object.keys(rules) as RuleName[]).map((name): SettingField => {
+    const { [name]: _before, ...others } = settings.rules
+    const { id, label, choices, idleWhen } = { idleWhen: undefined, ...rules[name] }
+    const says = paperRules?.[name]
+    const inWords = choices?.find(([value]) => value === says)?.[1] ?? says
+    const placeholder = paperRules ? `paper: ${inWords}` : 'as the paper says'
+    const field = {
+      id,
+      label,
+      placeholder,
+      disabled: idleWhen !== undefined && way === idleWhen,
+      set: (value: unknown): AssignmentSettings => ({
+        ...settings,
+        rules: value === undefined || value === null ? others : { ...others, [name]: value },
+      }),
+    }
+    if (choices === null) return { ...field, kind: 'number', ...TRIES, value: settings.rules[name] ?? null }
+    const own = choices.map(([value, label]) => ({ value, label }))
+    return {
+      ...field,
+      kind: 'choice',
+      value: settings.rules[name],
+      choices: [{ value: undefined, label: placeholder }, ...own],
+    }
   })
-  const { evidence } = settings
-  const evidenceNumber = (name: keyof NonNullable<typeof evidence>, id: string, label: string, max: number) =>
-    evidence === null
-      ? []
-      : [
-          {
-            kind: 'number' as const,
-            id,
-            label,
-            min: 1,
-            max,
-            value: evidence[name],
-            set: (value: unknown) => ({
-              ...settings,
-              evidence: { ...evidence, ...(value === null ? {} : { [name]: value }) },
-            }),
-          },
-        ]
-
-  return { own, number, check, momentOf, setRule, asThePaper, way, rule, evidenceNumber }
 }
-type Fields = ReturnType<typeof fieldsFor>
-
-const whenFields = (
-  { own, number, momentOf }: Fields,
-  settings: AssignmentSettings,
-  offers: SettingOffers,
-): SettingField[] => [
-  momentOf('opensAt', 'opens', 'Opens'),
-  momentOf('dueAt', 'due', 'Due'),
-  momentOf('closesAt', 'closes', 'Closes'),
-  number('latePercent', 'late', 'Taken off when late, %', 0, 100),
-  number('sittingsAllowed', 'sittings', 'Sittings allowed', 1, 50),
-  {
-    ...own('counts'),
-    kind: 'choice',
-    id: 'counts',
-    label: 'Which score counts',
-    choices: chosen({ best: 'the best', last: 'the last', first: 'the first', average: 'the average' }),
-  },
-  {
-    ...own('after'),
-    kind: 'choice',
-    id: 'after',
-    label: 'Only after finishing',
-    choices: offers.assignments.map(({ id, title }) => ({ value: id, label: title })),
-    clearable: true,
-    placeholder: 'nothing',
-  },
-]
-
-const doorFields = (
-  { own, number, check }: Fields,
-  settings: AssignmentSettings,
-  offers: SettingOffers,
-): SettingField[] => [
-  {
-    ...own('room'),
-    kind: 'choice',
-    id: 'room',
-    label: 'Room',
-    choices: offers.rooms.map(room => ({ value: room, label: room })),
-    set: value => ({ ...settings, room: typeof value === 'string' ? value : '' }),
-    clearable: true,
-    placeholder: offers.rooms.length === 0 ? 'anywhere; add rooms on the page Rooms' : 'anywhere',
-  },
-  {
-    ...own('accessCode'),
-    kind: 'text',
-    id: 'code',
-    label: 'Access code',
-    most: 40,
-    figure: true,
-    placeholder: 'none',
-  },
-  {
-    ...own('codeFrom'),
-    kind: 'choice',
-    id: 'code-from',
-    label: 'Entered by',
-    choices: chosen({ trainee: 'the trainee', invigilator: 'the invigilator' }),
-  },
-  number('readingSeconds', 'reading', 'Reading time, seconds', 0, 3600),
-  check('admission', 'the invigilator lets each person in'),
-  check('systemCheck', 'system check'),
-  check('microphone', 'with microphone', !settings.systemCheck),
-  { ...own('conditions'), kind: 'lines', id: 'conditions', label: 'Conditions to accept', hint: 'One a line' },
-  {
-    kind: 'lines',
-    id: 'details',
-    label: 'Details to fill in',
-    hint: 'One a line; add “(if they like)” where it may stay empty',
-    value: detailLines(settings),
-    set: value => ({ ...settings, details: detailsFrom(value as string[]) }),
-  },
-]
-
-const workFields = (
-  { own, number, check, rule, setRule, asThePaper, way }: Fields,
-  settings: AssignmentSettings,
-): SettingField[] => [
-  rule('answers', 'answers', 'Steps are'),
-  {
-    kind: 'number',
-    id: 'tries',
-    label: 'Tries on each step',
-    min: 1,
-    max: 20,
-    value: settings.rules.tries ?? null,
-    set: value => setRule('tries', value),
-    placeholder: asThePaper('tries'),
-    disabled: way === 'settled',
-  },
-  rule('feedback', 'feedback', 'A check tells', 'settled'),
-  rule('afterTries', 'after-tries', 'When tries run out, work is', 'settled'),
-  rule('setRightWhenLeft', 'when-left', 'Set right when left for good', 'settled'),
-  rule('partial', 'partial', 'Part points without passing'),
-  rule('unsettle', 'unsettle', 'Settled steps may be reopened', 'checked'),
-  rule('moveOn', 'move-on', 'Goes on by itself'),
-  number('handInFromMinute', 'early', 'Hand in from minute', 0, 600),
-  { ...own('contact'), kind: 'text', id: 'contact', label: 'Whom to ask', most: 200 },
-  check('resume', 'may leave and come back'),
-  check('secondWindow', 'other windows may be open'),
-  check('sign', 'signed by name when handed in'),
-]
-
-const afterFields = (
-  { own, check, momentOf, evidenceNumber }: Fields,
-  settings: AssignmentSettings,
-  offers: SettingOffers,
-): SettingField[] => [
-  {
-    ...own('results'),
-    kind: 'choice',
-    id: 'results',
-    label: 'Results show',
-    choices: chosen({ 'at-end': 'at once', 'on-date': 'on a date', 'after-release': 'when released' }),
-  },
-  ...(settings.results === 'on-date' ? [momentOf('resultsAt', 'results-at', 'On')] : []),
-  {
-    ...own('markers'),
-    kind: 'choice',
-    id: 'markers',
-    label: 'Answers for a person are marked by',
-    choices: [
-      { value: 1, label: 'one person' },
-      { value: 2, label: 'two people' },
-    ],
-  },
-  check('namesHidden', 'names hidden from markers'),
-  check('answers', 'with what was expected'),
-  check('rating', 'asks for a rating'),
-  check('optional', 'optional, may count for a unit'),
-  {
-    kind: 'check',
-    id: 'evidence',
-    label: 'evidence of work is uploaded',
-    value: settings.evidence !== null,
-    set: on => ({ ...settings, evidence: on === true ? { minutes: 60, files: 3, megabytes: 8 } : null }),
-  },
-  ...(settings.optional
-    ? [
-        {
-          ...own('unit'),
-          kind: 'choice' as const,
-          id: 'unit',
-          label: 'Counts in place of',
-          choices: [...new Set([...offers.units, settings.unit])]
-            .filter(unit => unit !== '')
-            .map(unit => ({ value: unit, label: unit })),
-          placeholder: offers.units.length === 0 ? 'make a unit first' : 'choose a unit',
-        },
-      ]
-    : []),
-  ...evidenceNumber('minutes', 'evidence-min', 'Upload within, minutes', 10_080),
-  ...evidenceNumber('files', 'evidence-files', 'Files', 20),
-  ...evidenceNumber('megabytes', 'evidence-mb', 'MB each', 20),
-]
 
 /** Every setting of an assignment for a form, in the order in which it bites: window, door, work, afterwards. */
-export function settingGroups(settings: AssignmentSettings, offers: SettingOffers): SettingGroup[] {
-  const fields = fieldsFor(settings, offers)
-  return [
-    { title: 'When and how often', fields: whenFields(fields, settings, offers) },
-    { title: 'At the door', fields: doorFields(fields, settings, offers) },
-    { title: 'At work', fields: workFields(fields, settings) },
-    { title: 'Afterwards', fields: afterFields(fields, settings, offers) },
-  ]
+export function fieldGroups(settings: AssignmentSettings, offers: SettingOffers): SettingGroup[] {
+  return settingGroups.map(({ title, settings: own }) => ({
+    title,
+    fields: Object.entries<Setting>(own).flatMap(([name, { form }]) =>
+      form === null ? ruleFields(settings, offers) : fieldsOf(name, form, settings, offers),
+    ),
+  }))
 }

@@ -64,59 +64,6 @@ export const gatesView = z.strictObject({
 })
 export type GatesView = z.infer<typeof gatesView>
 
-export const coverView = assignmentView.extend({
-  about: z.string(),
-  instructions: z.array(z.string()),
-  allowed: z.array(z.string()),
-  tray: z.array(z.string()),
-  secondWindow: z.boolean(),
-  steps: z.int(),
-  tries: z.strictObject({ fewest: z.int(), most: z.int() }),
-  tryWeights: z.array(z.number()),
-  partial: z.boolean(),
-  afterTries: z.enum(['set-right', 'leave']),
-  setRightWhenLeft: z.boolean(),
-  checkTells: z.enum(['none', 'which', 'why']),
-  answers: z.enum(['checked', 'settled']),
-  unsettle: z.boolean(),
-  hints: z.boolean(),
-  hintCost: z.number(),
-  explanations: z.boolean(),
-  counts: z.enum(['best', 'last', 'first', 'average']),
-  latePercent: z.number(),
-  resume: z.boolean(),
-  handInFromMinute: z.int(),
-  sign: z.boolean(),
-  contact: z.string(),
-  unit: z.string(),
-  evidence: z.strictObject({ minutes: z.int(), files: z.int(), megabytes: z.int() }).nullable(),
-  results: z.strictObject({
-    when: z.enum(['at-end', 'on-date', 'after-release']),
-    at: z.string().nullable(),
-    answers: z.boolean(),
-  }),
-  allowanceMinutes: z.number().nullable(),
-  /** The trainee's own adjustments, in words. */
-  adjustments: z.array(z.string()),
-  gates: gatesView,
-  /** When a sitting started now would end. */
-  /** Null where it has no end of itself. */
-  wouldEndAt: z.string().nullable(),
-  cutShort: z.boolean(),
-  sections: z.array(
-    z.strictObject({
-      title: z.string(),
-      minutes: z.number().nullable(),
-      movement: z.enum(['free', 'one-way']),
-      shuffled: z.boolean(),
-      /** How many of the tasks each sitting draws; null for all. */
-      draw: z.int().nullable(),
-      tasks: z.array(z.strictObject({ title: z.string(), minutes: z.number(), steps: z.int(), points: z.number() })),
-    }),
-  ),
-})
-export type CoverView = z.infer<typeof coverView>
-
 export const pastSittingView = z.strictObject({
   id: z.string(),
   paperTitle: z.string(),

@@ -1,4 +1,5 @@
 import { describe, it } from 'vitest'
+import type { Setting } from '../../core/assignment/settings/setting'
 
 /** A test of a setting where it bites, and one where it doesn't, each with what it shows. */
 export interface Pair {
@@ -14,21 +15,21 @@ export function testPairs(pairs: Record<string, Pair>, what = ''): void {
   })
 }
 
-/** Settings that bite before the work begins: how often, when, at the door. The others have a table of their own. */
-export type BeforeWork =
-  | 'sittingsAllowed'
-  | 'counts'
-  | 'opensAt'
-  | 'dueAt'
-  | 'closesAt'
-  | 'latePercent'
-  | 'room'
-  | 'accessCode'
-  | 'codeFrom'
-  | 'admission'
-  | 'conditions'
-  | 'details'
-  | 'systemCheck'
-  | 'microphone'
-  | 'readingSeconds'
-  | 'after'
+/** The same, where what they show stands with the setting itself. */
+export interface Proof {
+  bites(): Promise<void>
+  rests(): Promise<void>
+}
+
+/** The two tests of each of these settings. */
+export function testSettings<Name extends string>(
+  settings: Record<Name, Pick<Setting, 'bites' | 'rests'>>,
+  proofs: Record<Name, Proof>,
+  what = '',
+): void {
+  const pairs = (Object.keys(settings) as Name[]).map((name): [string, Pair] => {
+    const [{ bites, rests }, proof] = [settings[name], proofs[name]]
+    return [name, { bites: [bites, () => proof.bites()], rests: [rests, () => proof.rests()] }]
+  })
+  testPairs(Object.fromEntries(pairs), what)
+}

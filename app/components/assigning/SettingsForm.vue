@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { AssignmentSettings } from '~~/core/assignment/settings'
 import type { PaperRules } from '~~/core/paper/schema'
-import { settingGroups } from '~/composables/settingFields'
+import { fieldGroups } from '~/composables/settingFields'
 
 /** Every setting of an assignment, in the order in which it bites: window, door, work, afterwards. */
 const settings = defineModel<AssignmentSettings>({ required: true })
@@ -12,7 +12,7 @@ const props = defineProps<{
   assignments: readonly { id: string; title: string }[]
   units: readonly string[]
 }>()
-const groups = computed(() => settingGroups(settings.value, props))
+const groups = computed(() => fieldGroups(settings.value, props))
 </script>
 
 <template>

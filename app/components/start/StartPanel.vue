@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SystemCheckReport } from '~~/core/assignment/system-check'
-import { coverView } from '~~/core/wire/given'
-import type { CoverView } from '~~/core/wire/given'
+import { coverView } from '~~/core/wire/cover'
+import type { CoverView } from '~~/core/wire/cover'
 import { sittingView } from '~~/core/wire/sitting'
 
 /** What is asked of the trainee before the start, one thing after the other, and the one button. */
@@ -177,7 +177,7 @@ onMounted(() => void preloadRouteComponents('/sittings/next').catch(() => undefi
       <p v-if="cover.cutShort" class="running-out">That is less than the full time: the paper closes then.</p>
       <p v-if="cover.late" class="running-out">
         The due date is over: this sitting counts as late{{
-          cover.latePercent > 0 ? `, with ${cover.latePercent} % taken off` : ''
+          cover.settings.latePercent > 0 ? `, with ${cover.settings.latePercent} % taken off` : ''
         }}.
       </p>
       <Button
@@ -193,7 +193,7 @@ onMounted(() => void preloadRouteComponents('/sittings/next').catch(() => undefi
       <p class="soft small">
         This uses sitting {{ cover.sittingsUsed + 1 }} of {{ cover.sittingsAllowed }}.
         {{
-          cover.resume
+          cover.settings.resume
             ? `If the page closes, ${cover.minutes === null ? 'nothing is lost' : 'the clock runs on'}; come back here and go on.`
             : 'If the page closes by accident, the clock runs on and you can go on here; leaving on purpose ends the sitting.'
         }}

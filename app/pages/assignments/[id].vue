@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { coverView } from '~~/core/wire/given'
-import type { CoverView } from '~~/core/wire/given'
+import { coverView } from '~~/core/wire/cover'
+import type { CoverView } from '~~/core/wire/cover'
 
 const id = computed(() => String(useRoute().params.id))
 const { data: cover, failure, load } = useCall(coverView, () => `/api/assignments/${id.value}`)
@@ -22,7 +22,7 @@ const took = (view: CoverView): void => void (cover.value = view)
       <h1>{{ cover.paperTitle }}</h1>
       <p class="about">{{ cover.about }}</p>
       <p v-if="cover.optional" class="notice optional">
-        This paper is optional. When you know its result, you decide whether it counts in place of {{ cover.unit }}.
+        This paper is optional. When you know its result, you decide whether it counts in place of {{ cover.settings.unit }}.
       </p>
       <dl class="panel">
         <div v-for="[name, value] in facts" :key="name">

@@ -106,7 +106,7 @@ describe('making units', () => {
     await world.give({ optional: true, unit: 'Unit 3' }, { id: 'c' })
     expect(await refusalOf(world.services.units.remove(world.people.marit, id))).toBe('in-use')
     await world.services.units.change(world.people.marit, id, document({ title: 'Unit 4' }))
-    expect((await world.cover('c')).unit).toBe('Unit 4')
+    expect((await world.cover('c')).settings.unit).toBe('Unit 4')
     expect((await world.services.units.all())[0]).toMatchObject({ title: 'Unit 4', optional: 1 })
   })
 

@@ -3,12 +3,14 @@ import { countingScore } from '../../../core/assignment/counting'
 import type { Scored } from '../../../core/assignment/counting'
 import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
+import { settingsOnCover } from '../../../core/assignment/settings'
 import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type { PaperRules, TrayItem } from '../../../core/paper/schema'
 import { later } from '../../../core/ground/time/moments'
 import type { PaperHead } from '../../../core/paper/head'
 import type { Plan } from '../../../core/sitting/plan'
-import type { AssignmentView, CoverView, GatesView } from '../../../core/wire/given'
+import type { CoverView } from '../../../core/wire/cover'
+import type { AssignmentView, GatesView } from '../../../core/wire/given'
 import { assignmentsIn } from '../../db/assignments'
 import type { Given } from '../../db/assignments'
 import { coursesIn } from '../../db/groups'
@@ -160,7 +162,7 @@ export function workService({ db, now }: Context, plans: PlanService, starting: 
         allowed: plan.paper.allowed,
         tray: [...new Set(plan.sections.flatMap(section => section.rules.tray.map(inTray)))],
         ...rulesInView(rules, plan, adjusted),
-        ...settingsInView(settings),
+        settings: settingsOnCover.parse(settings),
         allowanceMinutes: allowance === null ? null : allowance / 60_000,
         adjustments: adjustmentsInWords(adjusted),
         gates: gatesOf(given, finishFirst, at),
@@ -228,36 +230,6 @@ function rulesInView(
     hints: rules.hints,
     hintCost: rules.hintCost,
     explanations: rules.explanations,
-  }
-}
-
-function settingsInView(
-  settings: AssignmentSettings,
-): Pick<
-  CoverView,
-  | 'secondWindow'
-  | 'counts'
-  | 'latePercent'
-  | 'resume'
-  | 'handInFromMinute'
-  | 'sign'
-  | 'contact'
-  | 'unit'
-  | 'evidence'
-  | 'results'
-> {
-  const { secondWindow, counts, latePercent, resume, handInFromMinute, sign, contact, unit, evidence } = settings
-  return {
-    secondWindow,
-    counts,
-    latePercent,
-    resume,
-    handInFromMinute,
-    sign,
-    contact,
-    unit,
-    evidence,
-    results: { when: settings.results, at: settings.resultsAt, answers: settings.answers },
   }
 }
 

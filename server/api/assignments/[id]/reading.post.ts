@@ -1,4 +1,4 @@
-import { coverView } from '../../../../core/wire/given'
+import { coverView } from '../../../../core/wire/cover'
 import { answer } from '../../../http/handler'
 
 /** The trainee begins to read the instructions: from now on the reading time runs. */

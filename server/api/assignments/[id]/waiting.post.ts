@@ -1,4 +1,4 @@
-import { coverView } from '../../../../core/wire/given'
+import { coverView } from '../../../../core/wire/cover'
 import { answer } from '../../../http/handler'
 
 /** The trainee asks the invigilator to be let in. */

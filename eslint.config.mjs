@@ -5,7 +5,7 @@ import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 import tseslint from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
-import { belowProof, floors, toolFolders } from './scripts/floors.mjs'
+import { belowProof, floors, serviceFloors, toolFolders } from './scripts/floors.mjs'
 import { ownLines } from './scripts/own-lines.mjs'
 
 const inCore = floor => `./core/${floor}`
@@ -20,6 +20,12 @@ const floorZones = [
     from: floors.filter(floor => !belowProof.includes(floor)).map(inCore),
     message: 'core/proof/ stands on paper and marking alone.',
   },
+  // The uppermost has nothing above it.
+  ...serviceFloors.slice(0, -1).map((floor, index) => ({
+    target: `./server/services/${floor}`,
+    from: serviceFloors.slice(index + 1).map(above => `./server/services/${above}`),
+    message: `server/services/${floor}/ is a lower floor than what it imports here; the order is ${serviceFloors.join(', ')}.`,
+  })),
 ]
 
 /** Who may import whom: the arrows of the architecture. Each zone names what its target must not reach. */

@@ -19,6 +19,20 @@ export const floors = [
   'room',
 ]
 
+/** The rooms of server/services, in the same way. */
+export const serviceFloors = [
+  'ground',
+  'people',
+  'sitting',
+  'results',
+  'marking',
+  'my-work',
+  'giving',
+  'evidence',
+  'room',
+  'content',
+]
+
 /** The content proof stands on marking and what carries it; nothing else in core/ needs it, and it needs no sitting. */
 export const belowProof = floors.slice(0, floors.indexOf('marking') + 1)
 

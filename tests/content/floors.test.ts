@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { sep } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { floors } from '../../scripts/floors.mjs'
+import { floors, serviceFloors } from '../../scripts/floors.mjs'
 
 const all = [...floors, 'proof'].sort()
 /** What a text names between two lines, by the first word of each line. */
@@ -9,6 +9,15 @@ const namedBetween = (text: string, from: string, to: string, indent: string): s
   const lines = text.slice(text.indexOf(from) + from.length, text.indexOf(to)).split('\n')
   return lines.flatMap(line => new RegExp(`^${indent}([a-z]+)/? +\\S`).exec(line)?.[1] ?? []).sort()
 }
+
+describe('the rooms of server/services/', () => {
+  it('are its folders, and the ones in docs/architecture.md in their order', () => {
+    const folders = readdirSync('server/services', { withFileTypes: true }).filter(entry => entry.isDirectory())
+    expect(folders.map(({ name }) => name).sort()).toEqual([...serviceFloors].sort())
+    const told = /each importing those before it alone: ([^)]+)\)/.exec(readFileSync('docs/architecture.md', 'utf8'))
+    expect(told?.[1]?.replaceAll('`', '').split(', ')).toEqual(serviceFloors)
+  })
+})
 
 describe('the floors of core/', () => {
   it('are its folders, and nothing lies beside them', () => {

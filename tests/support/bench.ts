@@ -113,10 +113,11 @@ export async function checkStep(driver: WebDriver): Promise<void> {
 /** Waits until a step of the open task has this status. */
 export async function stepIs(driver: WebDriver, stepId: string, status: string): Promise<void> {
   await driver.wait(
-    async () => {
-      const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
-      return found.length > 0
-    },
+    async () =>
+      driver.executeScript<boolean>(
+        'return document.querySelector(arguments[0]) !== null',
+        `[data-step="${stepId}"][data-status="${status}"]`,
+      ),
     WAIT_MS,
     `${stepId} never was ${status}`,
   )

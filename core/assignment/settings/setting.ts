@@ -71,19 +71,21 @@ export type Cover<Value> = null | { fact: Fact; says(value: Value, one: OnCover)
 
 /**
  * One thing that is decided when a paper is given to people: how it is kept, its field in the form, its words on the
- * cover, and what its two tests show. `Told` is undefined for what the cover doesn't tell.
+ * cover, and what its two tests show. What the cover doesn't tell has no `cover`.
  */
-export interface Setting<Schema extends z.ZodType = z.ZodType, Told = unknown> {
+export interface Setting<Schema extends z.ZodType = z.ZodType> {
   schema: Schema
   form: Form | null
-  cover?: Told
+  cover?: unknown
   bites: string
   rests: string
 }
+type Untold<Schema extends z.ZodType> = Setting<Schema> & { cover?: undefined }
+type Told<Schema extends z.ZodType> = Setting<Schema> & { cover: Cover<z.infer<Schema>> }
 
-export function setting<Schema extends z.ZodType, Told extends Cover<z.infer<Schema>> | undefined = undefined>(
-  one: Setting<Schema, Told>,
-): Setting<Schema, Told> {
+export function setting<Schema extends z.ZodType>(one: Untold<Schema>): Untold<Schema>
+export function setting<Schema extends z.ZodType>(one: Told<Schema>): Told<Schema>
+export function setting(one: Setting): Setting {
   return one
 }
 

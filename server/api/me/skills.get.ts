@@ -2,7 +2,7 @@ import { getQuery, setResponseHeader } from 'h3'
 import { z } from 'zod'
 import { skillsView } from '../../../core/wire/skills'
 import { answer } from '../../http/handler'
-import { skillsCsv } from '../../services/after/skills'
+import { skillsCsv } from '../../services/results/skills'
 
 export default answer(z.union([skillsView, z.string()]), async ({ event, services, person }) => {
   const view = await services.skills.report(await person())

@@ -34,10 +34,10 @@ import type { PlanService } from '../sitting/plans'
 import { aboutShare } from '../ground/notices'
 import type { NoticeBoard } from '../ground/notices'
 import { notFound, Problem } from '../ground/problem'
-import { isReleased } from '../after/release'
+import { isReleased } from '../results/release'
 import { whom } from './whom'
 import { windowOf } from '../sitting/window'
-import { countedFor, scoredOf } from '../sitting/work'
+import { countedFor, scoredOf } from '../results/counted'
 
 /** What is looked up once for all whose progress is told. */
 interface Around {

@@ -13,7 +13,7 @@ import { unitsIn } from '../../db/units'
 import type { Context } from '../ground/context'
 import { csvOf } from '../../../core/ground/csv'
 import type { PlanService } from '../sitting/plans'
-import { isReleased } from '../after/release'
+import { isReleased } from '../results/release'
 import { standingOn, unitFrom } from './standing'
 
 const LATELY_MS = 365 * 86_400_000

@@ -6,7 +6,7 @@ import type { Unit, UnitPart, UnitTotal } from '../../../core/assignment/units'
 import type { Assignment, Share } from '../../db/assignments'
 import type { Sitting } from '../../db/sittings'
 import { windowOf } from '../sitting/window'
-import { countedFor, scoredOf } from '../sitting/work'
+import { countedFor, scoredOf } from '../results/counted'
 
 /** How one person stands on one assignment. Points in hundredths. */
 export interface Standing {

@@ -20,7 +20,7 @@ import { mayDo } from '../ground/permissions'
 import type { PlanService } from '../sitting/plans'
 import { notFound, Problem } from '../ground/problem'
 import { digestOf } from '../sitting/receipts'
-import { isReleased, releasedFrom } from './release'
+import { isReleased, releasedFrom } from '../results/release'
 import { windowOf } from '../sitting/window'
 
 /** So many files arrive at a time, from all people together. */

@@ -1,10 +1,8 @@
 import { group } from 'd3'
 import { countingScore } from '../../../core/assignment/counting'
-import type { Scored } from '../../../core/assignment/counting'
 import { adjustmentsInWords, allowanceFor } from '../../../core/assignment/adjustments'
 import type { Adjustments } from '../../../core/assignment/adjustments'
 import { settingsOnCover } from '../../../core/assignment/settings'
-import type { AssignmentSettings } from '../../../core/assignment/settings'
 import type { PaperRules, TrayItem } from '../../../core/paper/schema'
 import { later } from '../../../core/ground/time/moments'
 import type { PaperHead } from '../../../core/paper/head'
@@ -19,22 +17,13 @@ import type { Person } from '../../db/people'
 import { sittingsIn } from '../../db/sittings'
 import type { Sitting } from '../../db/sittings'
 import type { Context } from '../ground/context'
-import { readingLeftMs } from './gates'
-import type { PlanService } from './plans'
+import { readingLeftMs } from '../sitting/gates'
+import type { PlanService } from '../sitting/plans'
 import { notFound } from '../ground/problem'
-import { isReleased } from '../after/release'
-import type { StartingService } from './starting'
-import { refuseStart, underWay, windowOf } from './window'
-
-/** Ended sittings as far as their scores matter. */
-export function scoredOf(sittings: readonly Sitting[]): Scored[] {
-  return sittings.flatMap(({ number, score, endedAt }) => (endedAt === null ? [] : [{ number, score, endedAt }]))
-}
-
-/** The settings with the due date of one person. */
-export function countedFor(settings: AssignmentSettings, dueAt: string | null): AssignmentSettings {
-  return { ...settings, dueAt }
-}
+import { countedFor, scoredOf } from '../results/counted'
+import { isReleased } from '../results/release'
+import type { StartingService } from '../sitting/starting'
+import { refuseStart, underWay, windowOf } from '../sitting/window'
 
 function inTray(item: TrayItem): string {
   switch (item.kind) {

@@ -28,7 +28,7 @@ import type { FigureKeeper } from '../sitting/figures'
 import type { JudgeService } from '../sitting/judging'
 import type { LiveSitting, LiveSittings } from '../sitting/live-sittings'
 import type { PlanService } from '../sitting/plans'
-import { isReleased } from './release'
+import { isReleased } from '../results/release'
 
 interface Parts {
   plans: PlanService

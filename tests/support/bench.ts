@@ -113,11 +113,10 @@ export async function checkStep(driver: WebDriver): Promise<void> {
 /** Waits until a step of the open task has this status. */
 export async function stepIs(driver: WebDriver, stepId: string, status: string): Promise<void> {
   await driver.wait(
-    async () =>
-      driver.executeScript<boolean>(
-        'return document.querySelector(arguments[0]) !== null',
-        `[data-step="${stepId}"][data-status="${status}"]`,
-      ),
+    async () => {
+      const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
+      return found.length > 0
+    },
     WAIT_MS,
     `${stepId} never was ${status}`,
   )
@@ -129,10 +128,7 @@ export async function triesLeft(driver: WebDriver, left: number, of: number): Pr
 
 export async function allSaved(driver: WebDriver): Promise<void> {
   await driver.wait(
-    async () =>
-      driver.executeScript(
-        'return Boolean(document.querySelector("[data-saved]")?.innerText.startsWith("All work saved"))',
-      ),
+    async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'),
     WAIT_MS,
     'never saved',
   )

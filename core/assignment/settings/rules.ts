@@ -2,7 +2,6 @@ import { z } from 'zod'
 import { paperRules } from '../../paper/schema'
 import type { PaperRules } from '../../paper/schema'
 import { chosen } from './setting'
-import type { Choices } from './setting'
 
 /** A rule of the paper that an assignment may set otherwise. */
 interface Rule {
@@ -15,7 +14,6 @@ interface Rule {
   bites: string
   rests: string
 }
-const oneOf = (choices: Choices): [string, string][] => chosen(choices)
 const yesNo = [
   [true, 'yes'],
   [false, 'no'],
@@ -26,7 +24,7 @@ export const rules = {
   answers: {
     id: 'answers',
     label: 'Steps are',
-    choices: oneOf({ checked: 'checked, with tries', settled: 'settled, no checks' }),
+    choices: chosen({ checked: 'checked, with tries', settled: 'settled, no checks' }),
     bites: 'settled: no checks, judged at the end',
     rests: 'as the paper says: checked',
   },
@@ -41,7 +39,7 @@ export const rules = {
   feedback: {
     id: 'feedback',
     label: 'A check tells',
-    choices: oneOf({ none: 'only right or not', which: 'which parts', why: 'which parts and why' }),
+    choices: chosen({ none: 'only right or not', which: 'which parts', why: 'which parts and why' }),
     idleWhen: 'settled',
     bites: 'none: a check tells only whether the step is right',
     rests: 'as the paper says: which parts',
@@ -49,7 +47,7 @@ export const rules = {
   afterTries: {
     id: 'after-tries',
     label: 'When tries run out, work is',
-    choices: oneOf({ 'set-right': 'set right', 'leave': 'left as it is' }),
+    choices: chosen({ 'set-right': 'set right', 'leave': 'left as it is' }),
     idleWhen: 'settled',
     bites: 'leave: the work stays as it is',
     rests: 'as the paper says: set right',

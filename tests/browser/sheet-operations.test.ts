@@ -95,6 +95,39 @@ describe('cells that take only what makes sense', () => {
   })
 })
 
+describe('who types faster than the sheet', () => {
+  it('finds each key where it belongs: in the next cell, in the question, at the address', async () => {
+    const { driver } = bench.browser
+    const allAtOnce = (...keys: string[]) =>
+      driver
+        .actions()
+        .sendKeys(...keys)
+        .perform()
+    await bench.hands.goTo('K1')
+    await allAtOnce('12', Key.ENTER, '34', Key.ENTER, '5', Key.TAB, '=K1+K2', Key.ENTER)
+    await bench.hands.cursorAt('L4')
+    await bench.hands.shows('K1', '12')
+    await bench.hands.shows('K2', '34')
+    await bench.hands.shows('K3', '5')
+    await bench.hands.shows('L3', '46')
+
+    await chord(driver, Key.ALT, '/')
+    await allAtOnce('rename', Key.ENTER, 'Slips', Key.ENTER, '7', Key.ENTER)
+    await see(driver, By.xpath(`//nav[@aria-label='Sheets']/button[normalize-space()='Slips']`))
+    await bench.hands.shows('L4', '7')
+
+    await allAtOnce('8', Key.ENTER)
+    await (await see(driver, By.css('input[aria-label="Cell"]'))).click()
+    await allAtOnce('K1', Key.ENTER, '9', Key.ENTER)
+    await bench.hands.cursorAt('K2')
+    await bench.hands.shows('K1', '9')
+    await bench.hands.shows('L5', '8')
+    for (let back = 0; back < 8; back += 1) await chord(driver, Key.CONTROL, 'z')
+    await bench.hands.shows('K1', '')
+    await see(driver, By.xpath(`//nav[@aria-label='Sheets']/button[normalize-space()='Berths']`))
+  })
+})
+
 describe('a chart', () => {
   it('is drawn from cells, follows them, and is changed', async () => {
     const { driver } = bench.browser

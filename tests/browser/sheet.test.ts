@@ -35,8 +35,7 @@ describe('the way to an operation', () => {
     await bench.hands.find('freeze above')
     await stepIs(driver, 'stay', 'passed')
     await bench.hands.find('rename')
-    await driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform()
-    await bench.hands.keys('Berths 2027', Key.ENTER)
+    await bench.hands.answer('Berths 2027')
     await stepIs(driver, 'name', 'passed')
 
     await press(driver, 'Next task')
@@ -50,13 +49,14 @@ describe('the way to an operation', () => {
     await stepIs(driver, 'down', 'passed')
     await bench.hands.draw('F4', 'F19')
     await bench.hands.find('name')
-    await bench.hands.keys('fees', Key.ENTER)
+    await bench.hands.answer('fees')
     await stepIs(driver, 'name', 'passed')
 
     await press(driver, 'Next task')
     await see(driver, By.css('[data-step="sort"]'))
     await (await bench.hands.cellNamed('B6')).click()
     await bench.hands.find('alphabetical')
+    await see(driver, By.css('form.asked select'))
     await driver.executeScript(
       `const choice = document.querySelector('.asked select'); choice.value = 'B'; choice.dispatchEvent(new Event('change'))`,
     )

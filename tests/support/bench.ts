@@ -113,10 +113,11 @@ export async function checkStep(driver: WebDriver): Promise<void> {
 /** Waits until a step of the open task has this status. */
 export async function stepIs(driver: WebDriver, stepId: string, status: string): Promise<void> {
   await driver.wait(
-    async () => {
-      const found = await driver.findElements(By.css(`[data-step="${stepId}"][data-status="${status}"]`))
-      return found.length > 0
-    },
+    async () =>
+      driver.executeScript<boolean>(
+        'return document.querySelector(arguments[0]) !== null',
+        `[data-step="${stepId}"][data-status="${status}"]`,
+      ),
     WAIT_MS,
     `${stepId} never was ${status}`,
   )
@@ -128,7 +129,10 @@ export async function triesLeft(driver: WebDriver, left: number, of: number): Pr
 
 export async function allSaved(driver: WebDriver): Promise<void> {
   await driver.wait(
-    async () => (await driver.findElement(By.css('[data-saved]')).getText()).startsWith('All work saved'),
+    async () =>
+      driver.executeScript(
+        'return Boolean(document.querySelector("[data-saved]")?.innerText.startsWith("All work saved"))',
+      ),
     WAIT_MS,
     'never saved',
   )

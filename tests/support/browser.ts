@@ -108,21 +108,35 @@ async function unlessReplaced<Result>(act: () => Promise<Result>): Promise<Resul
   }
 }
 
-/** Whether it stands in a dialog that is still opening: when open, that takes the focus, and typing goes astray. */
-const opening = (driver: WebDriver, element: WebElement): Promise<boolean> =>
-  driver.executeScript<boolean>('return arguments[0].closest(".p-dialog-enter-active") !== null', element)
+/**
+ * Looks in the page, in one go: each question that is asked of it takes the page's time and the driver's. Gives the
+ * first that is found where it can be seen; in a dialog that is still opening it can't yet: when open, that takes the
+ * focus, and typing goes astray. What is to be pressed is enabled, too, and comes into sight.
+ */
+const LOOK = `
+  const [using, value, toPress] = arguments
+  const found = using === 'xpath'
+    ? document.evaluate(value, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue
+    : document.querySelector(value)
+  const hasSize = element => {
+    const { width, height } = element.getBoundingClientRect()
+    return (width > 0 && height > 0) || [...element.children].some(hasSize)
+  }
+  // An option is seen where its list is.
+  const seen = found?.closest('select') ?? found
+  if (!seen?.checkVisibility({ visibilityProperty: true, opacityProperty: true }) || !hasSize(seen)) return null
+  if (found.closest('.p-dialog-enter-active')) return null
+  if (!toPress) return found
+  if (found.matches(':disabled')) return null
+  found.scrollIntoView({ block: 'nearest' })
+  return found`
+
+const look = async (driver: WebDriver, { using, value }: By, toPress = false): Promise<WebElement | null> =>
+  driver.executeScript<WebElement | null>(LOOK, using, value, toPress)
 
 /** Finds what is visible, waiting for it, and for a dialog around it to have opened. */
 export async function see(driver: WebDriver, locator: By, what = String(locator)): Promise<WebElement> {
-  const found = await driver.wait(
-    () =>
-      unlessReplaced(async () => {
-        const [element] = await driver.findElements(locator)
-        return element && (await element.isDisplayed()) && !(await opening(driver, element)) ? element : null
-      }),
-    WAIT_MS,
-    `never to be seen: ${what}`,
-  )
+  const found = await driver.wait(() => look(driver, locator), WAIT_MS, `never to be seen: ${what}`)
   if (!found) throw new RangeError(`never to be seen: ${what}`)
   return found
 }
@@ -142,11 +156,9 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
   await driver.wait(
     () =>
       unlessReplaced(async () => {
-        const element = await see(driver, button(name), `button ${name}`)
-        if (!(await element.isEnabled())) return false
-        await driver.executeScript('arguments[0].scrollIntoView({block: "nearest"})', element)
-        await element.click()
-        return true
+        const element = await look(driver, button(name), true)
+        await element?.click()
+        return element !== null
       }),
     WAIT_MS,
     `never to be pressed: ${name}`,

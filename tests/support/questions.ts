@@ -11,7 +11,12 @@ export const onQuestions = (browser: () => Browser) => ({
   /** Waits until a question says something, of itself or of its answer. */
   says: (id: string, words: string) =>
     browser().driver.wait(
-      async () => (await (await see(browser().driver, question(id))).getText()).includes(words),
+      async () =>
+        browser().driver.executeScript<boolean>(
+          'return (document.querySelector(arguments[0])?.innerText ?? "").replace(/\\s+/g, " ").includes(arguments[1])',
+          question(id).value,
+          words,
+        ),
       WAIT_MS,
       `${id} says: ${words}`,
     ),

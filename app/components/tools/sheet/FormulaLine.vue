@@ -2,7 +2,7 @@
 import type { Completion } from '~~/core/tools/sheet/formula/completing'
 
 /** What stands in the cell with the cursor, to be read and typed; functions by their beginning. */
-defineProps<{
+const props = defineProps<{
   name: string
   text: string
   typing: boolean
@@ -13,6 +13,13 @@ defineProps<{
 }>()
 const emit = defineEmits<{ leave: []; go: [address: string]; typed: [text: string]; take: [place: number] }>()
 const field = useTemplateRef<HTMLInputElement>('field')
+const address = useTemplateRef<HTMLInputElement>('address')
+// Gone there before the cursor had come to where it was going: what is typed goes over the new name, too.
+watch(
+  () => props.name,
+  () => document.activeElement === address.value && address.value?.select(),
+  { flush: 'post' },
+)
 defineExpose({ field })
 </script>
 
@@ -20,6 +27,7 @@ defineExpose({ field })
   <div class="formula">
     <div class="panel line">
       <input
+        ref="address"
         :value="name"
         class="name figure"
         aria-label="Cell"

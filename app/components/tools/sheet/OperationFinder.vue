@@ -54,7 +54,13 @@ async function choose(operation: Operation) {
   }
   chosen = operation
   const { selection } = props
-  const questions = operation.asks?.(selection, await props.lookAround()) ?? []
+  if (operation.asks) {
+    const { asks } = operation
+    await keysAfter(async () => ask(operation, asks(selection, await props.lookAround())))
+  } else ask(operation, [])
+}
+
+function ask(operation: Operation, questions: readonly Question[]) {
   // It was left meanwhile, or another one chosen.
   if (chosen !== operation) return
   if (questions.length === 0) {

@@ -56,11 +56,17 @@ async function click(place: Place, extend: boolean) {
   if (await sheet.click(place, extend)) back()
 }
 
-async function chooseSheet(name: string) {
-  await sheet.turnTo(name)
-  if (typing.value) line.value?.field?.focus()
-  else back()
-}
+const chooseSheet = (name: string) =>
+  keysAfter(async () => {
+    await sheet.turnTo(name)
+    if (typing.value) line.value?.field?.focus()
+    else back()
+  })
+
+const goTo = (address: string) =>
+  keysAfter(async () => {
+    if (await sheet.goTo(address)) back()
+  })
 
 function whole(along: 'row' | 'column', at: number, extend: boolean) {
   if (typing.value) return
@@ -80,9 +86,12 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 
 /** Puts a choice that a cell takes into it. */
 async function take(choice: string) {
-  if (typing.value || !cell.value) return
-  await sheet.operate({ type: 'cell.write', sheet: sheet.sheet.value, cell: cell.value.address, text: choice })
-  back()
+  const address = cell.value?.address
+  if (typing.value || !address) return
+  await keysAfter(async () => {
+    await sheet.operate({ type: 'cell.write', sheet: sheet.sheet.value, cell: address, text: choice })
+    back()
+  })
 }
 
 const name = computed(() => blockName(block.value))
@@ -109,7 +118,7 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
       :look-around="sheet.lookAround"
       :undo="seen.undo"
       :redo="seen.redo"
-      @run="sheet.run"
+      @run="(operation, answers) => keysAfter(() => sheet.run(operation, answers))"
       @leave="back"
       @undo="sheet.operate({ type: 'undo' })"
       @redo="sheet.operate({ type: 'redo' })"
@@ -126,7 +135,7 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
           :options="help?.options ?? []"
           :chosen="completion"
           @leave="back"
-          @go="sheet.goTo($event).then(there => there && back())"
+          @go="goTo"
           @typed="sheet.typed($event, line?.field?.selectionStart ?? $event.length)"
           @take="sheet.complete"
         />
@@ -187,7 +196,7 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
       :name="name"
       :call="help?.call ?? null"
       @take="take"
-      @go="sheet.goTo($event).then(there => there && back())"
+      @go="goTo"
     />
     <p class="spoken" role="status">{{ spoken }}</p>
   </div>

@@ -135,9 +135,12 @@ export function useSheetKeys(
   }
 
   async function commitAndGo({ place }: Typing, down: number, across: number): Promise<void> {
-    if (!(await sheet.commit())) return
-    back()
-    sheet.go({ row: place.row + down, column: place.column + across }, false)
+    const from = document.activeElement
+    await keysAfter(async () => {
+      if (!(await sheet.commit())) return
+      unlessElsewhere(from, back)
+      sheet.go({ row: place.row + down, column: place.column + across }, false)
+    })
   }
 
   return { keyInGrid, keyWhileTyping }

@@ -178,8 +178,16 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     else typing.value = { ...typing.value, text, caret, pointed: null }
   }
 
-  /** Puts what was typed into its cell. False where it is refused: then it stays to be put right. */
-  async function commit(): Promise<boolean> {
+  /** What is on its way into its cell. */
+  let committing: Promise<boolean> | null = null
+
+  /** Puts what was typed into its cell, once. False where it is refused: then it stays to be put right. */
+  function commit(): Promise<boolean> {
+    committing ??= put().finally(() => (committing = null))
+    return committing
+  }
+
+  async function put(): Promise<boolean> {
     const now = typing.value
     if (!now) return true
     const cellName = areaName({

@@ -92,6 +92,13 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     return refusal.value === ''
   }
 
+  /** The same; what is seen is that of afterwards: what is typed next goes into the sheet that is there now. */
+  async function operateAndSee(op: SheetOpGiven): Promise<boolean> {
+    const isDone = await operate(op)
+    if (isDone) await look()
+    return isDone
+  }
+
   const selection = computed<Selection>(() => ({ sheet: sheet.value, ...block.value, ...selected.value.cursor }))
 
   /** What is around what is selected, asked for now: what was seen last may be of what was selected before. */
@@ -116,7 +123,7 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     }
     const op = operation.make(at, await lookAround(), answers)
     if (typeof op === 'string') refusal.value = op
-    else if (op) await operate(op)
+    else if (op) await operateAndSee(op)
     else refusal.value = `“${operation.title}” can’t be done to what is selected: ${operation.about}.`
   }
 
@@ -133,7 +140,7 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
   async function turnTo(name: string): Promise<void> {
     if (name === sheet.value) return
     left.set(sheet.value, selected.value)
-    if (await operate({ type: 'sheet.show', sheet: name }))
+    if (await operateAndSee({ type: 'sheet.show', sheet: name }))
       selected.value = left.get(name) ?? { cursor: { row: 0, column: 0 }, corner: { row: 0, column: 0 } }
   }
 

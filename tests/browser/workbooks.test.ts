@@ -63,6 +63,7 @@ describe('what no sheet can take', () => {
     const { driver } = bench.browser
     await bench.hands.goTo(cell)
     await bench.hands.keys('=')
+    await see(driver, By.css('input.editor:focus'))
     await driver.executeScript(
       `const field = document.activeElement
       field.value = arguments[0]

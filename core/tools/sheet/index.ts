@@ -18,7 +18,7 @@ import { view } from './viewing'
 /** A workbook of sheets whose formulas are worked out as they change. */
 export const sheet: Tool<SheetState, SheetOp, SheetToolSetup, SheetCheck> = {
   id: 'sheet',
-  version: 2,
+  version: 3,
   setup: sheetToolSetup,
   op: sheetOp,
   check: sheetCheck,

@@ -6,14 +6,14 @@ import { placeIn, placeName } from '../workbook/places'
 import { surroundingsOf } from '../calculation/peeking'
 import { workedOut } from '../formula/evaluate'
 import { columnNumber } from '../formula/references'
-import { isError, isReference } from '../formula/values'
+import { isReference } from '../formula/values'
 import type { Area, Scalar } from '../formula/values'
-import { apply } from '../applying'
 import { inOrderOf } from '../ops/sorting'
 import type { SheetState } from '../state'
 import { Formula } from '../workbook/formula'
 import { nameOf, valueAt } from '../workbook/workbook'
-import type { Input, Sheet, Workbook } from '../workbook/workbook'
+import type { Input, Sheet } from '../workbook/workbook'
+import { asKey, endOf, modelled } from './given'
 import { finding } from './places'
 import type { SheetContext } from './places'
 
@@ -38,8 +38,6 @@ export type SheetsCheck = z.infer<typeof sheetsCheck>
 export const unchangedCheck = z.strictObject({ kind: z.literal('unchanged') })
 
 const MOST_NAMED = 4
-
-const asKey = (value: Scalar): string => (isError(value) ? value.code : `${typeof value} ${String(value)}`)
 
 function rowsOf(sheet: Sheet, { top, left, bottom, right }: Area): Scalar[][] {
   const rows: Scalar[][] = []
@@ -107,26 +105,6 @@ export function judgeSheets({ workbook }: SheetState, { are }: SheetsCheck): Fin
 }
 
 const asText = (input: Input | undefined): unknown => (input instanceof Formula ? input.text : input)
-
-/** The workbook after the models of these steps. */
-function modelled(context: SheetContext, only?: string): Workbook {
-  let state = context.start
-  for (const { id, model } of context.task.steps) {
-    if (only !== undefined && id !== only) continue
-    for (const op of model) {
-      const applied = apply(state, op)
-      if (applied.ok) state = applied.state
-    }
-  }
-  return state.workbook
-}
-
-const ends = new WeakMap<object, Workbook>()
-function endOf(context: SheetContext): Workbook {
-  let end = ends.get(context.task)
-  if (!end) ends.set(context.task, (end = modelled(context)))
-  return end
-}
 
 /** The first few of these places, and how many more there are. */
 function namedIn(places: readonly string[]): string {

@@ -54,6 +54,79 @@ describe('a value', () => {
   })
 })
 
+describe('an error is never right', () => {
+  const broken = (text: string) => after(start, write('B5', '=NA()'), write('B6', text))
+  const twice = { kind: 'value', at: 'One!B6', by: '=B5*2' }
+  const following = { ...twice, kind: 'follows', changes: [{ cell: 'One!B2', to: '1' }] }
+
+  it.each([
+    ['pointed to', '=B5'],
+    ['or made anew', '=NA()'],
+    ['or in a right formula beside it', '=B5*2+NA()'],
+  ])('%s', (_, text) => {
+    expect(judged(broken(text), { kind: 'value', at: 'One!B5', by: '=SUM(B2:B4)' })).toEqual(['error-value', 0])
+    expect(judged(broken(text), twice)[0]).not.toBe('met')
+    expect(judged(broken(text), following)[0]).not.toBe('met')
+  })
+
+  it('and is charged once: what is right over it is worked out from the model’s result', () => {
+    expect([judged(broken('=B5*2'), twice), judged(broken('=B5*2'), following)]).toEqual([
+      ['met', 1],
+      ['met', 1],
+    ])
+    expect(judged(broken('1140'), twice)).toEqual(['met', 1])
+    expect(judged(broken('1140'), following)).toEqual(['typed-value', 0])
+  })
+
+  it('and what was given is expected where an input was spoilt', () => {
+    const spoilt = after(start, write('B2', '=1/0'), write('C2', '=B2*2'), write('C3', '=B3*2'))
+    const check = { kind: 'value', at: 'One!C2:C3', by: '=B2*2' }
+    expect(judged(spoilt, check)).toEqual(['error-value', 0.5])
+    const found = sheet.judge(spoilt, sheetCheck.parse(check), { start, task, step: 'only', closed: [] })
+    expect(found.expected).toBe('One C2: 160.')
+    // Set right beside the spoilt cell it is right.
+    expect(judged(after(spoilt, write('C2', '160')), check)).toEqual(['met', 1])
+  })
+
+  it('nor is a list whose column can no longer be told', () => {
+    const spoilt = ['A2', 'A3', 'A4'].reduce((state, cell) => after(state, write(cell, '=NA()')), start)
+    const none = sheet.op.parse({ type: 'rows.hide', sheet: 'One', from: 2, to: 4 })
+    const check = { kind: 'filtered', at: 'One!A2:B4', where: '=A2="rack"' }
+    expect(judged(after(spoilt, none), check)[0]).toBe('wrong-rows')
+    expect(judged(spoilt, { kind: 'marked', at: 'One!B2:B4', where: '=A2="rack"' })[0]).toBe('not-marked')
+  })
+})
+
+describe('what was given is expected to stand', () => {
+  const task2 = { kind: 'value', at: 'One!B5', by: '=SUM(B2:B4)' }
+  it.each([
+    ['emptied', [write('B3', '')]],
+    ['made text', [write('B3', "'400")]],
+    ['another figure', [write('B3', '0')]],
+  ])('an input %s earns nothing, though the formula is right', (_, spoiling) => {
+    const state = after(start, ...spoiling, write('B5', '=SUM(B2:B4)'))
+    expect(judged(state, task2)).toEqual(['wrong-value', 0])
+  })
+
+  it('in whatever order: rows that were sorted are as good', () => {
+    const sorted = [write('A2', 'mooring'), write('B2', '400'), write('A3', 'rack'), write('B3', '80')]
+    const state = after(start, ...sorted, write('B5', '=SUM(B2:B4)'), write('C2', '=B2*2'))
+    expect(judged(state, task2)).toEqual(['met', 1])
+    expect(judged(state, { kind: 'value', at: 'One!C2', by: '=B2*2' })).toEqual(['met', 1])
+  })
+
+  it('but not figures that changed places among their rows', () => {
+    const state = after(start, write('B2', '400'), write('B3', '80'), write('C2', '=B2*2'))
+    expect(judged(state, { kind: 'value', at: 'One!C2', by: '=B2*2' })).toEqual(['wrong-value', 0])
+  })
+
+  it('a formula over a few cells isn’t right for the rest emptied', () => {
+    const state = after(start, write('B3', ''), write('B5', '=B2+B4'))
+    expect(judged(state, task2)).toEqual(['wrong-value', 0])
+    expect(judged(state, follows)).toEqual(['wrong-value', 0])
+  })
+})
+
 describe('a value after its inputs have changed', () => {
   it.each([
     ['=SUM(B2:B4)', ['met', 1]],

@@ -8,7 +8,7 @@ import { matrixOfArea } from '../formula/surroundings'
 import { isError } from '../formula/values'
 import type { Area, Scalar } from '../formula/values'
 import { counted } from '../changes/change'
-import { worked } from '../rules/testing'
+import { copiedTo } from '../rules/testing'
 import type { SheetState } from '../state'
 import { valueInWords } from '../typing'
 import { hiddenRows } from '../workbook/hidden'
@@ -17,6 +17,7 @@ import { tablesOn } from '../workbook/tables'
 import { Formula } from '../workbook/formula'
 import { valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
+import { expectedOn, groundsOf, soundOn } from './given'
 import { finding } from './places'
 import type { SheetContext } from './places'
 import { same } from './values'
@@ -67,17 +68,19 @@ export function judgeTable({ workbook }: SheetState, { at, name }: TableCheck): 
   return finding(met, expected, `It is the table ${found.name}.`, 'wrong-name')
 }
 
-export function judgeFiltered({ workbook }: SheetState, check: FilteredCheck, { start }: SheetContext): Finding {
+export function judgeFiltered(state: SheetState, check: FilteredCheck, context: SheetContext): Finding {
+  const [{ workbook }, { start }] = [state, context]
   const area = placeIn(workbook, check.at)
   const sheet = area && workbook.sheets[area.sheet]
   const expected = `Of ${check.at.replace('!', ' ')} only the rows where ${check.where.slice(1)}.`
   if (!area || !sheet) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
+  const grounds = groundsOf(state, context, area)
   const before = start.workbook.sheets.find(({ id }) => id === sheet.id)
   const hidden = hiddenRows(sheet)
-  const block = { ...area }
   let [wanted, wrongly, missing] = [0, 0, 0]
   for (let row = area.top; row <= area.bottom; row += 1) {
-    const right = worked(workbook, area.sheet, block, check.where, row, area.left) === true
+    const where = copiedTo(area, check.where, row, area.left)
+    const right = expectedOn(grounds, where, area.sheet, row, area.left).value === true
     const shown = !hidden.has(row)
     if (right) wanted += 1
     if (shown && !right) wrongly += 1
@@ -142,13 +145,15 @@ function figuresAmong(sheet: Sheet, held: readonly Held[], wanted: readonly Want
 const isWithin = ({ row, column }: Held, { top, left, bottom, right }: Area): boolean =>
   row >= top && row <= bottom && column >= left && column <= right
 
-export function judgeSummary({ workbook }: SheetState, check: SummaryCheck): Finding {
+export function judgeSummary(state: SheetState, check: SummaryCheck, context: SheetContext): Finding {
+  const { workbook } = state
   const { rows, columns, values, how } = check
   const by = columns === '' ? rows : `${rows} and ${columns}`
   const expected = `A table with the ${how} of ${values} by ${by}, which follows the list.`
   const area = placeIn(workbook, check.from)
   if (!area) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
-  const list = matrixOfArea(area, surroundingsOf(workbook, area.sheet, area.top, area.left))
+  const sound = soundOn(groundsOf(state, context, area), [area])
+  const list = matrixOfArea(area, surroundingsOf(sound, area.sheet, area.top, area.left))
   const summary = summarised(list, { rows, columns, values, how })
   if (isError(summary)) return finding(false, expected, 'The list has no such heading any more.', 'list-changed')
   const wanted = summary.rows.flatMap(row =>

@@ -6,13 +6,15 @@ import { cellName } from '../formula/references'
 import { apply } from '../applying'
 import { markingsOf } from '../rules/marking'
 import { acceptance, inputRules } from '../rules/accepting'
-import { worked } from '../rules/testing'
+import { copiedTo } from '../rules/testing'
 import type { SheetState } from '../state'
 import { placeIn } from '../workbook/places'
 import { valueAt } from '../workbook/workbook'
+import { expectedOn, groundsAfter, groundsOf } from './given'
+import type { Grounds } from './given'
 import { finding, placesOf, together } from './places'
-import type { CellFinding } from './places'
-import { changedCopy, changesInWords, cellChanges } from './changing'
+import type { CellFinding, SheetContext } from './places'
+import { changesInWords, cellChanges } from './changing'
 
 /** What cells must take and what they must refuse, tried by typing it. */
 export const acceptsCheck = z
@@ -70,11 +72,11 @@ export function judgeAccepts(state: SheetState, check: AcceptsCheck): Finding {
   return together(cells, `Cells in ${check.at}.`)
 }
 
-export function judgeMarked(state: SheetState, check: MarkedCheck): Finding {
-  const now = marksIn(state, check)
+export function judgeMarked(state: SheetState, check: MarkedCheck, context: SheetContext): Finding {
+  const before = groundsOf(state, context, placeIn(state.workbook, check.at))
+  const now = marksIn(before, check)
   if (!now.met || check.changes.length === 0) return now
-  const changed = { ...state, workbook: changedCopy(state, check.changes) }
-  const then = marksIn(changed, check)
+  const then = marksIn(groundsAfter(state, before, check.changes), check)
   if (then.met) return then
   const after = `once ${changesInWords(check.changes)}`
   return {
@@ -85,12 +87,13 @@ export function judgeMarked(state: SheetState, check: MarkedCheck): Finding {
   }
 }
 
-function marksIn({ workbook }: SheetState, check: MarkedCheck): Finding {
+function marksIn(grounds: Grounds, check: MarkedCheck): Finding {
+  const workbook = grounds.own
   const area = placeIn(workbook, check.at)
   const marks = area && markingsOf(workbook, area.sheet)
   const cells = placesOf(workbook, check.at).map((place): CellFinding => {
     const { row, column, on, sheet } = place
-    const right = worked(workbook, on, sure(area), check.where, row, column) === true
+    const right = expectedOn(grounds, copiedTo(sure(area), check.where, row, column), on, row, column).value === true
     const found = sure(marks)(row, column, valueAt(sheet, row, column))
     const marked = found !== undefined && Object.keys(found.look).length > 0
     const byHand = !marked && sheet.formats.at(row, column)?.fill !== undefined

@@ -2,7 +2,6 @@ import { z } from 'zod'
 import { sure } from '../../../ground/sure'
 import type { Finding } from '../../tool'
 import { placeAddress } from '../addresses'
-import { resultIn } from '../calculation/peeking'
 import { compared } from '../formula/comparing'
 import { readNumber } from '../formula/converting'
 import { isError } from '../formula/values'
@@ -11,11 +10,14 @@ import { moved } from '../ops/moving'
 import type { SheetState } from '../state'
 import { valueInWords } from '../typing'
 import { Formula } from '../workbook/formula'
+import { placeIn } from '../workbook/places'
 import { valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
-import { cellChanges, changedCopy, changesInWords } from './changing'
+import { cellChanges, changesInWords } from './changing'
+import { expectedOn, groundsAfter, groundsOf } from './given'
+import type { Expected, Grounds } from './given'
 import { placesOf, together } from './places'
-import type { CellFinding, Place } from './places'
+import type { CellFinding, Place, SheetContext } from './places'
 
 const plain = z.union([z.number(), z.string(), z.boolean()])
 
@@ -56,30 +58,30 @@ export type FollowsCheck = z.infer<typeof followsCheck>
 type Expectation = Pick<ValueCheck, 'at' | 'is' | 'are' | 'by'>
 type Closeness = Pick<ValueCheck, 'within' | 'exactly'>
 
-/** What each of the cells must show in this workbook. */
-function expectedIn(
-  workbook: Workbook,
-  { is, are, by }: Expectation,
-  places: readonly Place[],
-): (Scalar | undefined)[] {
-  if (is !== undefined) return places.map(() => is)
-  if (are !== undefined) return places.map((_, at) => are[at])
+/** What each of the cells must show, and where. */
+function expectedIn(grounds: Grounds, { is, are, by }: Expectation, places: readonly Place[]): Expected[] {
+  const on = grounds.own
+  if (is !== undefined) return places.map(() => ({ value: is, on }))
+  if (are !== undefined) return places.map((_, at) => ({ value: are[at], on }))
   const formula = new Formula(sure(by))
   const first = places[0]
   return places.map(({ on, row, column }) => {
     const here = moved(formula, row - sure(first).row, column - sure(first).column) as Formula
-    return resultIn(workbook, on, row, column, here.tree)
+    return expectedOn(grounds, here, on, row, column)
   })
 }
 
-/** Whether a value is what is expected, as nearly as is asked for. */
+/** Whether a value is what is expected, as nearly as is asked for. An error never is, whatever is expected. */
 export function same(found: Scalar, expected: Scalar | undefined, { within, exactly }: Closeness): boolean {
   if (expected === undefined || expected === null) return found === null || found === ''
-  if (isError(expected) || isError(found)) return expected === found
+  if (isError(expected) || isError(found)) return false
   if (typeof found !== typeof expected) return false
   if (typeof found === 'number' && typeof expected === 'number') return Math.abs(found - expected) <= within
   return exactly ? found === expected : compared(found, expected) === 0
 }
+
+const inWords = (expected: Scalar | undefined, number: string): string =>
+  isError(expected ?? null) ? 'a value' : valueInWords(expected ?? null, number)
 
 function faultOf(found: Scalar, expected: Scalar | undefined, { within }: Closeness): string {
   if (found === null || found === '') return 'left-empty'
@@ -99,51 +101,61 @@ function best<Check extends Pick<ValueCheck, 'by' | 'or'>>(check: Check, judged:
   return others.reduce((found, other) => (other.share > found.share ? other : found), first)
 }
 
-export const judgeValue = (state: SheetState, check: ValueCheck): Finding => best(check, one => valueFound(state, one))
+export function judgeValue(state: SheetState, check: ValueCheck, context: SheetContext): Finding {
+  const grounds = groundsOf(state, context, placeIn(state.workbook, check.at))
+  return best(check, one => valueFound(grounds, one))
+}
 
-function valueFound({ workbook }: SheetState, check: ValueCheck): Finding {
-  const places = placesOf(workbook, check.at)
-  const expected = expectedIn(workbook, check, places)
+const foundAt = (workbook: Workbook, { on, row, column }: Place): Scalar =>
+  valueAt(sure(workbook.sheets[on]), row, column)
+
+function valueFound(grounds: Grounds, check: ValueCheck): Finding {
+  const places = placesOf(grounds.own, check.at)
+  const expected = expectedIn(grounds, check, places)
   const cells = places.map((place, at): CellFinding => {
-    const found = valueAt(place.sheet, place.row, place.column)
+    const { value, on } = sure(expected[at])
+    const found = foundAt(on, place)
     const number = place.sheet.formats.at(place.row, place.column)?.number ?? ''
-    const met = same(found, expected[at], check)
+    const met = same(found, value, check)
     return {
       place,
       met,
-      expected: valueInWords(expected[at] ?? null, number),
+      expected: inWords(value, number),
       found: valueInWords(found, typeof found === 'number' ? number : ''),
-      ...(met ? {} : { fault: faultOf(found, expected[at], check) }),
+      ...(met ? {} : { fault: faultOf(found, value, check) }),
     }
   })
   return together(cells, `A value in ${check.at}.`)
 }
 
-export function judgeFollows(state: SheetState, check: FollowsCheck): Finding {
-  const copy = changedCopy(state, check.changes)
-  return best(check, one => followingFound(state, copy, one))
+export function judgeFollows(state: SheetState, check: FollowsCheck, context: SheetContext): Finding {
+  const before = groundsOf(state, context, placeIn(state.workbook, check.at))
+  const after = groundsAfter(state, before, check.changes)
+  return best(check, one => followingFound(before, after, one))
 }
 
-function followingFound(state: SheetState, copy: Workbook, check: FollowsCheck): Finding {
-  const places = placesOf(copy, check.at)
-  const expected = expectedIn(copy, check, places)
+function followingFound(grounds: Grounds, after: Grounds, check: FollowsCheck): Finding {
+  const places = placesOf(after.own, check.at)
+  const expected = expectedIn(after, check, places)
   // A formula that shows the value now, and one that shows it then, are asked for together.
-  const now = check.by ? expectedIn(state.workbook, check, placesOf(state.workbook, check.at)) : null
+  const now = check.by ? expectedIn(grounds, check, placesOf(grounds.own, check.at)) : null
   const cells = places.map((place, at): CellFinding => {
     const { row, column, sheet } = place
-    const found = valueAt(sheet, row, column)
+    const { value, on } = sure(expected[at])
+    const found = foundAt(on, place)
     const formula =
       sheet.inputs.at(row, column) instanceof Formula || (sheet.inputs.at(row, column) === undefined && found !== null)
-    const before = valueAt(sure(state.workbook.sheets[place.on]), row, column)
-    const rightNow = now === null || same(before, now[at], check)
-    const met = same(found, expected[at], check) && rightNow && formula
+    const first = now && sure(now[at])
+    const before = foundAt(first?.on ?? grounds.own, place)
+    const rightNow = first === null || same(before, first.value, check)
+    const met = same(found, value, check) && rightNow && formula
     const number = sheet.formats.at(row, column)?.number ?? ''
     return {
       place,
       met,
-      expected: `${valueInWords(expected[at] ?? null, number)} once ${changesInWords(check.changes)}`,
+      expected: `${inWords(value, number)} once ${changesInWords(check.changes)}`,
       found: found === null ? 'nothing' : `${valueInWords(found, number)}${formula ? ' by its formula' : ', typed in'}`,
-      ...(met ? {} : { fault: faultOfFollowing(before, now?.[at], found, formula, check) }),
+      ...(met ? {} : { fault: faultOfFollowing(before, first?.value, found, formula, check) }),
     }
   })
   return together(cells, `A formula in ${check.at}.`)

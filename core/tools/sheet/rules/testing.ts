@@ -40,9 +40,12 @@ export function worked(
   row: number,
   column: number,
 ): Scalar {
-  const formula = moved(new Formula(text), row - first.top, column - first.left) as Formula
-  return resultIn(workbook, sheet, row, column, formula.tree)
+  return resultIn(workbook, sheet, row, column, copiedTo(first, text, row, column).tree)
 }
+
+/** A formula that was written for the first cell of an area, copied to another of it. */
+export const copiedTo = ({ top, left }: Pick<Block, 'top' | 'left'>, text: string, row: number, column: number) =>
+  moved(new Formula(text), row - top, column - left) as Formula
 
 /** Numbers and text are of different kinds: neither is more nor less than the other. */
 function order(value: Scalar, other: Scalar): number | null {

@@ -53,7 +53,7 @@ export default defineConfig({
             'server/**/*.test.ts',
             'app/**/*.test.ts',
             'content/**/*.test.ts',
-            'tests/{captures,content}/**/*.test.ts',
+            'tests/{captures,content,fair}/**/*.test.ts',
           ],
           setupFiles: 'tests/support/tools.ts',
           isolate: false,

@@ -41,7 +41,11 @@ async function attackerOf(attacker: Attacker): Promise<Attacking> {
   if (child.pid !== undefined) setPriority(child.pid, 15)
   const heard = () =>
     new Promise<unknown>((done, failed) => {
-      child.once('message', done).once('exit', () => failed(new Error('The attacker ended without a word.')))
+      const gone = () => failed(new Error('The attacker ended without a word.'))
+      child.once('exit', gone).once('message', message => {
+        child.off('exit', gone)
+        done(message)
+      })
     })
   await heard()
   return {

@@ -3,6 +3,7 @@ export const faults: Readonly<Record<string, string>> = {
   'left-empty': 'left empty',
   'wrong-value': 'another value',
   'error-value': 'an error in place of a value',
+  'input-changed': 'what was given is changed',
   'text-for-number': 'text that looks like the number',
   'typed-value': 'a typed value in place of a formula',
   'does-not-follow': 'right now, but no longer when its inputs change',

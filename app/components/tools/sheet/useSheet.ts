@@ -60,6 +60,24 @@ function useCharts(work: WorkOnTask<SheetOnScreen>, seen: Ref<SheetWindow | null
   return { charts, chosenChart, chart, chartIn }
 }
 
+/** What is done to the workbook, and why it was refused. */
+function useOperating(work: WorkOnTask<SheetOnScreen>, look: () => Promise<unknown>) {
+  const refusal = ref('')
+  async function operate(op: SheetOpGiven): Promise<boolean> {
+    refusal.value = (await work.operate(op)) ?? ''
+    return refusal.value === ''
+  }
+
+  /** The same; what is seen is that of afterwards: what is typed next goes into the sheet that is there now. */
+  async function operateAndSee(op: SheetOpGiven): Promise<boolean> {
+    const isDone = await operate(op)
+    if (isDone) await look()
+    return isDone
+  }
+
+  return { refusal, operate, operateAndSee }
+}
+
 /** A workbook on the screen: what is seen and selected, what is being typed, and what is done. */
 export function useSheet(work: WorkOnTask<SheetOnScreen>) {
   const { first, size, seen, look } = useWindow(work)
@@ -69,7 +87,7 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
   const about = work.view(() => ({ kind: 'selection' as const, ...block.value }))
   const typing = shallowRef<Typing | null>(null)
   const { help, completion } = useHelp(work, typing, choicesFor)
-  const refusal = ref('')
+  const { refusal, operate, operateAndSee } = useOperating(work, look)
   /** Where a fill that is being drawn would go. */
   const filling = shallowRef<Block | null>(null)
   const { chartIn, ...ofCharts } = useCharts(work, seen)
@@ -85,18 +103,6 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     return options.length === 0
       ? null
       : { from: 0, options: options.map(one => ({ text: one, about: '' })), call: null }
-  }
-
-  async function operate(op: SheetOpGiven): Promise<boolean> {
-    refusal.value = (await work.operate(op)) ?? ''
-    return refusal.value === ''
-  }
-
-  /** The same; what is seen is that of afterwards: what is typed next goes into the sheet that is there now. */
-  async function operateAndSee(op: SheetOpGiven): Promise<boolean> {
-    const isDone = await operate(op)
-    if (isDone) await look()
-    return isDone
   }
 
   const selection = computed<Selection>(() => ({ sheet: sheet.value, ...block.value, ...selected.value.cursor }))

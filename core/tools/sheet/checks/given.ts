@@ -1,11 +1,15 @@
 import { apply } from '../applying'
 import { resultIn } from '../calculation/peeking'
 import { precedentsOf } from '../calculation/precedents'
+import { readNumber } from '../formula/converting'
+import type { Node } from '../formula/parser'
+import { cellName } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Area, Scalar } from '../formula/values'
 import type { SheetState } from '../state'
+import { valueInWords } from '../typing'
 import type { Formula } from '../workbook/formula'
-import { isWithin, valueAt, valuesIn, withSheet } from '../workbook/workbook'
+import { formulaAt, isWithin, valueAt, valuesIn, withSheet } from '../workbook/workbook'
 import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import type { Placed } from '../workbook/cells'
 import { changedCopy } from './changing'
@@ -32,15 +36,29 @@ export function endOf(context: SheetContext): Workbook {
   return end
 }
 
+/** So many formulas are looked at for what they stand on. */
+const MOST_LOOKED_AT = 10_000
+
 /** A cell that was given, that no step asks to change, and that holds something else now. */
-interface Spoilt {
+export interface Spoilt {
   sheet: number
   row: number
   column: number
-  input: Input
+  before: Scalar
+  now: Scalar
 }
 
 export const asKey = (value: Scalar): string => (isError(value) ? value.code : `${typeof value} ${String(value)}`)
+
+const folded = (text: string): string => text.replace(/\s+/g, ' ').trim().toLowerCase()
+
+/** Whether a cell means what it did: text may have become the number that it reads as, or have lost spaces. */
+function meansTheSame(before: Scalar, now: Scalar): boolean {
+  if (typeof before !== 'string') return asKey(before) === asKey(now)
+  return typeof now === 'string'
+    ? folded(before) === folded(now)
+    : typeof now === 'number' && readNumber(before) === now
+}
 
 function spoiltIn(workbook: Workbook, context: SheetContext): Spoilt[] {
   const all: Spoilt[] = []
@@ -52,11 +70,10 @@ function spoiltIn(workbook: Workbook, context: SheetContext): Spoilt[] {
     if (!now || !then) continue
     const spoilt: Spoilt[] = []
     for (const [row, column] of sheet.inputs.differences(now.inputs)) {
-      const input = sheet.inputs.at(row, column)
-      const [before, after, asked] = [sheet, now, then].map(one => valueAt(one, row, column))
-      if (input === undefined || before === undefined || after === undefined || asked === undefined) continue
-      if (asKey(before) === asKey(after) || asKey(before) !== asKey(asked)) continue
-      spoilt.push({ sheet: on, row, column, input })
+      if (sheet.inputs.at(row, column) === undefined) continue
+      const [before, after] = [valueAt(sheet, row, column), valueAt(now, row, column)]
+      if (meansTheSame(before, after) || asKey(before) !== asKey(valueAt(then, row, column))) continue
+      spoilt.push({ sheet: on, row, column, before, now: after })
     }
     if (!areSorted(spoilt, sheet, now)) all.push(...spoilt)
   }
@@ -104,9 +121,7 @@ function mendedIn({ workbook, calculator }: SheetState, context: SheetContext, j
 export interface Grounds {
   own: Workbook
   spoilt: readonly Spoilt[]
-  /** What the trainee made, over what was given. Worked out where it is asked for, as the next. */
-  given: () => Workbook
-  /** The trainee's own, with the model's in place of earlier results that are errors. */
+  /** The trainee's own, with the model's in place of earlier results that are errors; worked out when asked for. */
   mended: () => Workbook
 }
 
@@ -116,54 +131,73 @@ const once = <Result>(work: () => Result): (() => Result) => {
 }
 
 /** The grounds to judge these cells on. */
-export function groundsOf(state: SheetState, context: SheetContext, judged: Area | null): Grounds {
-  const { workbook, calculator } = state
-  const spoilt = spoiltIn(workbook, context)
-  const restored = (): Workbook => {
-    let book = workbook
-    for (const { sheet, row, column, input } of spoilt) {
-      const own = book.sheets[sheet]
-      if (own) book = withSheet(book, sheet, { ...own, inputs: own.inputs.with([[row, column, input]]) })
-    }
-    return calculator.changed(workbook, book)
-  }
-  return { own: workbook, spoilt, given: once(restored), mended: once(() => mendedIn(state, context, judged)) }
-}
+export const groundsOf = (state: SheetState, context: SheetContext, judged: Area | null): Grounds => ({
+  own: state.workbook,
+  spoilt: spoiltIn(state.workbook, context),
+  mended: once(() => mendedIn(state, context, judged)),
+})
 
 /** The same after cells were changed on a copy. */
-export function groundsAfter(state: SheetState, { spoilt, given, mended }: Grounds, changes: CellChanges): Grounds {
-  return {
-    own: changedCopy(state, changes),
-    spoilt,
-    given: once(() => changedCopy({ ...state, workbook: given() }, changes)),
-    mended: once(() => changedCopy({ ...state, workbook: mended() }, changes)),
+export const groundsAfter = (state: SheetState, { spoilt, mended }: Grounds, changes: CellChanges): Grounds => ({
+  own: changedCopy(state, changes),
+  spoilt,
+  mended: once(() => changedCopy({ ...state, workbook: mended() }, changes)),
+})
+
+/** The first cell of some areas that no longer holds what was given. */
+export const spoiltAmong = ({ spoilt }: Pick<Grounds, 'spoilt'>, areas: readonly Area[]): Spoilt | undefined =>
+  spoilt.find(({ sheet, row, column }) => areas.some(area => isWithin(area, sheet, row, column)))
+
+/** The first spoilt cell that a formula stands on, itself or by way of others. */
+function spoiltUnder({ own, spoilt }: Grounds, tree: Node, sheet: number, row: number): Spoilt | undefined {
+  if (spoilt.length === 0) return undefined
+  const seen = new Set<string>()
+  const waiting = [{ tree, sheet, row }]
+  for (let next = waiting.pop(); next && seen.size < MOST_LOOKED_AT; next = waiting.pop()) {
+    const { areas } = precedentsOf(next.tree, next.sheet, next.row, own)
+    const found = spoiltAmong({ spoilt }, areas)
+    if (found) return found
+    for (const area of areas) {
+      const held = own.sheets[area.sheet]
+      for (const [atRow, atColumn] of held ? valuesIn(held, area) : []) {
+        const place = `${area.sheet} ${atRow} ${atColumn}`
+        const formula = held && formulaAt(held, atRow, atColumn)
+        if (!formula || seen.has(place)) continue
+        seen.add(place)
+        waiting.push({ tree: formula.tree, sheet: area.sheet, row: atRow })
+      }
+    }
   }
+  return undefined
 }
 
-/** Where cells are to be looked at: as they are, or as they were given where that was spoilt. */
-export const soundOn = (grounds: Grounds, areas: readonly Area[]): Workbook =>
-  grounds.spoilt.some(({ sheet, row, column }) => areas.some(area => isWithin(area, sheet, row, column)))
-    ? grounds.given()
-    : grounds.own
+/** “F12 was 391.28 and is empty”. */
+export function spoiltInWords({ sheets }: Workbook, { sheet, row, column, before, now }: Spoilt): string {
+  const held = sheets[sheet]
+  const number = held?.formats.at(row, column)?.number ?? ''
+  const [was, is] = [before, now].map(value => (value === null || value === '' ? 'empty' : valueInWords(value, number)))
+  return `${sheets.length > 1 && held ? `${held.name} ` : ''}${cellName(row, column)} was ${was} and is ${is}`
+}
 
 /** What is expected of a cell, and the workbook in which it must be found there. */
 export interface Expected {
   value: Scalar | undefined
   on: Workbook
+  /** What it stands on was spoilt: then nothing is right. */
+  spoilt?: Spoilt
 }
 
 /**
  * What a formula is expected to give in a cell: worked out from the trainee's own cells, so that what follows from an
- * earlier result is right; from what was given where the trainee spoilt that. Where an earlier own result is an error,
- * expected and found are both worked out from the model's, so that it is charged once. Still an error where that
- * doesn't help: then nothing is right.
+ * earlier result is right. Where an earlier own result is an error, expected and found are both worked out from the
+ * model's, so that it is charged once. Still an error where that doesn't help: then nothing is right.
  */
 export function expectedOn(grounds: Grounds, formula: Formula, sheet: number, row: number, column: number): Expected {
-  const { areas } = precedentsOf(formula.tree, sheet, row, grounds.own)
   const worked = (book: Workbook): Scalar => resultIn(book, sheet, row, column, formula.tree)
-  const sound = soundOn(grounds, areas)
-  const value = worked(sound)
+  const value = worked(grounds.own)
+  const spoilt = spoiltUnder(grounds, formula.tree, sheet, row)
+  if (spoilt) return { value, on: grounds.own, spoilt }
   if (!isError(value)) return { value, on: grounds.own }
-  const on = sound === grounds.own ? grounds.mended() : grounds.own
+  const on = grounds.mended()
   return { value: worked(on), on }
 }

@@ -17,7 +17,7 @@ import { tablesOn } from '../workbook/tables'
 import { Formula } from '../workbook/formula'
 import { valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
-import { expectedOn, groundsOf, soundOn } from './given'
+import { expectedOn, groundsOf, spoiltAmong, spoiltInWords } from './given'
 import { finding } from './places'
 import type { SheetContext } from './places'
 import { same } from './values'
@@ -80,7 +80,9 @@ export function judgeFiltered(state: SheetState, check: FilteredCheck, context: 
   let [wanted, wrongly, missing] = [0, 0, 0]
   for (let row = area.top; row <= area.bottom; row += 1) {
     const where = copiedTo(area, check.where, row, area.left)
-    const right = expectedOn(grounds, where, area.sheet, row, area.left).value === true
+    const { value, spoilt } = expectedOn(grounds, where, area.sheet, row, area.left)
+    if (spoilt) return finding(false, expected, `${spoiltInWords(workbook, spoilt)}.`, 'input-changed')
+    const right = value === true
     const shown = !hidden.has(row)
     if (right) wanted += 1
     if (shown && !right) wrongly += 1
@@ -152,8 +154,9 @@ export function judgeSummary(state: SheetState, check: SummaryCheck, context: Sh
   const expected = `A table with the ${how} of ${values} by ${by}, which follows the list.`
   const area = placeIn(workbook, check.from)
   if (!area) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
-  const sound = soundOn(groundsOf(state, context, area), [area])
-  const list = matrixOfArea(area, surroundingsOf(sound, area.sheet, area.top, area.left))
+  const spoilt = spoiltAmong(groundsOf(state, context, area), [area])
+  if (spoilt) return finding(false, expected, `${spoiltInWords(workbook, spoilt)}.`, 'input-changed')
+  const list = matrixOfArea(area, surroundingsOf(workbook, area.sheet, area.top, area.left))
   const summary = summarised(list, { rows, columns, values, how })
   if (isError(summary)) return finding(false, expected, 'The list has no such heading any more.', 'list-changed')
   const wanted = summary.rows.flatMap(row =>

@@ -10,7 +10,7 @@ import { copiedTo } from '../rules/testing'
 import type { SheetState } from '../state'
 import { placeIn } from '../workbook/places'
 import { valueAt } from '../workbook/workbook'
-import { expectedOn, groundsAfter, groundsOf } from './given'
+import { expectedOn, groundsAfter, groundsOf, spoiltInWords } from './given'
 import type { Grounds } from './given'
 import { finding, placesOf, together } from './places'
 import type { CellFinding, SheetContext } from './places'
@@ -93,17 +93,24 @@ function marksIn(grounds: Grounds, check: MarkedCheck): Finding {
   const marks = area && markingsOf(workbook, area.sheet)
   const cells = placesOf(workbook, check.at).map((place): CellFinding => {
     const { row, column, on, sheet } = place
-    const right = expectedOn(grounds, copiedTo(sure(area), check.where, row, column), on, row, column).value === true
+    const { value, spoilt } = expectedOn(grounds, copiedTo(sure(area), check.where, row, column), on, row, column)
+    const right = value === true
     const found = sure(marks)(row, column, valueAt(sheet, row, column))
     const marked = found !== undefined && Object.keys(found.look).length > 0
     const byHand = !marked && sheet.formats.at(row, column)?.fill !== undefined
     const fault = byHand && right ? 'painted-by-hand' : right ? 'not-marked' : 'marked-wrongly'
     return {
       place,
-      met: right === marked,
+      met: right === marked && !spoilt,
       expected: right ? 'stands out' : 'doesn’t stand out',
-      found: marked ? 'stands out by rule' : byHand ? 'filled by hand' : 'doesn’t stand out',
-      ...(right === marked ? {} : { fault }),
+      found: spoilt
+        ? spoiltInWords(workbook, spoilt)
+        : marked
+          ? 'stands out by rule'
+          : byHand
+            ? 'filled by hand'
+            : 'doesn’t stand out',
+      ...(spoilt ? { fault: 'input-changed' } : right === marked ? {} : { fault }),
     }
   })
   // Of the cells that should stand out, so many do; each that shouldn’t takes one away.

@@ -14,8 +14,8 @@ import { placeIn } from '../workbook/places'
 import { valueAt } from '../workbook/workbook'
 import type { Workbook } from '../workbook/workbook'
 import { cellChanges, changesInWords } from './changing'
-import { expectedOn, groundsAfter, groundsOf } from './given'
-import type { Expected, Grounds } from './given'
+import { expectedOn, groundsAfter, groundsOf, spoiltInWords } from './given'
+import type { Expected, Grounds, Spoilt } from './given'
 import { placesOf, together } from './places'
 import type { CellFinding, Place, SheetContext } from './places'
 
@@ -106,6 +106,14 @@ export function judgeValue(state: SheetState, check: ValueCheck, context: SheetC
   return best(check, one => valueFound(grounds, one))
 }
 
+/** What is told where what a cell stands on was spoilt: that, and not what comes of it. */
+const inputOr = <Words extends { expected: string; found: string }>(
+  workbook: Workbook,
+  spoilt: Spoilt | undefined,
+  words: Words,
+): { expected: string; found: string } =>
+  spoilt ? { expected: 'a result of what was given', found: spoiltInWords(workbook, spoilt) } : words
+
 const foundAt = (workbook: Workbook, { on, row, column }: Place): Scalar =>
   valueAt(sure(workbook.sheets[on]), row, column)
 
@@ -113,16 +121,19 @@ function valueFound(grounds: Grounds, check: ValueCheck): Finding {
   const places = placesOf(grounds.own, check.at)
   const expected = expectedIn(grounds, check, places)
   const cells = places.map((place, at): CellFinding => {
-    const { value, on } = sure(expected[at])
+    const { value, on, spoilt } = sure(expected[at])
     const found = foundAt(on, place)
     const number = place.sheet.formats.at(place.row, place.column)?.number ?? ''
-    const met = same(found, value, check)
+    const met = same(found, value, check) && !spoilt
+    const fault = spoilt && found !== null ? 'input-changed' : faultOf(found, value, check)
     return {
       place,
       met,
-      expected: inWords(value, number),
-      found: valueInWords(found, typeof found === 'number' ? number : ''),
-      ...(met ? {} : { fault: faultOf(found, value, check) }),
+      ...inputOr(grounds.own, spoilt, {
+        expected: inWords(value, number),
+        found: valueInWords(found, typeof found === 'number' ? number : ''),
+      }),
+      ...(met ? {} : { fault }),
     }
   })
   return together(cells, `A value in ${check.at}.`)
@@ -141,21 +152,25 @@ function followingFound(grounds: Grounds, after: Grounds, check: FollowsCheck): 
   const now = check.by ? expectedIn(grounds, check, placesOf(grounds.own, check.at)) : null
   const cells = places.map((place, at): CellFinding => {
     const { row, column, sheet } = place
-    const { value, on } = sure(expected[at])
+    const { value, on, spoilt } = sure(expected[at])
     const found = foundAt(on, place)
     const formula =
       sheet.inputs.at(row, column) instanceof Formula || (sheet.inputs.at(row, column) === undefined && found !== null)
     const first = now && sure(now[at])
     const before = foundAt(first?.on ?? grounds.own, place)
     const rightNow = first === null || same(before, first.value, check)
-    const met = same(found, value, check) && rightNow && formula
+    const met = same(found, value, check) && rightNow && formula && !spoilt
     const number = sheet.formats.at(row, column)?.number ?? ''
+    const fault = faultOfFollowing(before, first?.value, found, formula, check)
     return {
       place,
       met,
-      expected: `${inWords(value, number)} once ${changesInWords(check.changes)}`,
-      found: found === null ? 'nothing' : `${valueInWords(found, number)}${formula ? ' by its formula' : ', typed in'}`,
-      ...(met ? {} : { fault: faultOfFollowing(before, first?.value, found, formula, check) }),
+      ...inputOr(grounds.own, spoilt, {
+        expected: `${inWords(value, number)} once ${changesInWords(check.changes)}`,
+        found:
+          found === null ? 'nothing' : `${valueInWords(found, number)}${formula ? ' by its formula' : ', typed in'}`,
+      }),
+      ...(met ? {} : { fault: spoilt && before !== null ? 'input-changed' : fault }),
     }
   })
   return together(cells, `A formula in ${check.at}.`)

@@ -203,14 +203,10 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
   async function put(): Promise<boolean> {
     const now = typing.value
     if (!now) return true
-    const cellName = areaName({
-      top: now.place.row,
-      left: now.place.column,
-      bottom: now.place.row,
-      right: now.place.column,
-    })
+    const { row, column } = now.place
+    const cell = areaName({ top: row, left: column, bottom: row, right: column })
     const same = now.text === now.before
-    if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell: cellName, text: now.text })))
+    if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell, text: now.text })))
       return false
     cancel()
     await turnTo(now.sheet)

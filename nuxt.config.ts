@@ -108,21 +108,7 @@ export default defineNuxtConfig({
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
     externals: {
       external: ['better-sqlite3', 'piscina'],
-      // What lies in hundreds of small files takes a third of a start to be found and read.
-      inline: [
-        ...['mathjs', 'otplib', '@otplib', '@noble/hashes', '@noble/curves'],
-        ...[
-          '@cantoo/pdf-lib',
-          '@stdlib',
-          'culori',
-          'fast-xml-parser',
-          'numfmt',
-          'pngjs',
-          'rate-limiter-flexible',
-          'yaml',
-          'zod',
-        ],
-      ],
+      inline: ['mathjs', 'otplib', '@otplib', '@noble/hashes', '@noble/curves'],
     },
     esbuild: { options: { target: 'node20' } },
     rollupConfig: { output: {}, onwarn: ofOurs },

@@ -60,6 +60,12 @@ function useCharts(work: WorkOnTask<SheetOnScreen>, seen: Ref<SheetWindow | null
   return { charts, chosenChart, chart, chartIn }
 }
 
+/** Whoever asks while it is being done waits for the same. */
+function oneAtATime<Result>(act: () => Promise<Result>): () => Promise<Result> {
+  let acting: Promise<Result> | null = null
+  return () => (acting ??= act().finally(() => (acting = null)))
+}
+
 /** What is done to the workbook, and why it was refused. */
 function useOperating(work: WorkOnTask<SheetOnScreen>, look: () => Promise<unknown>) {
   const refusal = ref('')
@@ -191,14 +197,8 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     else typing.value = { ...typing.value, text, caret, pointed: null }
   }
 
-  /** What is on its way into its cell. */
-  let committing: Promise<boolean> | null = null
-
   /** Puts what was typed into its cell, once. False where it is refused: then it stays to be put right. */
-  function commit(): Promise<boolean> {
-    committing ??= put().finally(() => (committing = null))
-    return committing
-  }
+  const commit = oneAtATime(put)
 
   async function put(): Promise<boolean> {
     const now = typing.value
@@ -206,8 +206,7 @@ export function useSheet(work: WorkOnTask<SheetOnScreen>) {
     const { row, column } = now.place
     const cell = areaName({ top: row, left: column, bottom: row, right: column })
     const same = now.text === now.before
-    if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell, text: now.text })))
-      return false
+    if (!same && !(await operate({ type: 'cell.write', sheet: now.sheet, cell, text: now.text }))) return false
     cancel()
     await turnTo(now.sheet)
     go(now.place, false)

@@ -24,6 +24,12 @@ describe('the scientific calculator', () => {
     ['1 ÷ 3', '0.3333333333'],
     ['−0', '0'],
     ['10 ^ 15', '1e+15'],
+    ['sin 30', '0.5'],
+    ['2 × cos 60 + 1', '2'],
+    ['sin(180)', '0'],
+    ['cos 90', '0'],
+    ['tan(−45)', '-1'],
+    ['100 − 10 %', '90'],
   ])('%s is %s', (line, value) => expect(workOut(line)?.value).toBe(value))
 
   it.each([
@@ -31,6 +37,7 @@ describe('the scientific calculator', () => {
     ['7 ÷ 4', '1 3/4'],
     ['−7 ÷ 4', '−1 3/4'],
     ['2.5 %', '1/40'],
+    ['1 + 50 % ÷ 3', '1 1/6'],
     ['4 ÷ 2', null],
     ['√2 ÷ 2', null],
   ])('%s as a fraction is %s', (line, fraction) => expect(workOut(line)?.fraction).toBe(fraction))
@@ -56,6 +63,10 @@ describe('the scientific calculator', () => {
     '[1, 2]',
     '"a"',
     'sin(1, 2)',
+    'tan(90)',
+    'tan(−270)',
+    'tan 90',
+    '1,5 × 2',
     'createUnit(1)',
     '1'.repeat(201),
   ])('makes nothing of “%s”', line => expect(workOut(line)).toBeNull())

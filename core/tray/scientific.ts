@@ -28,6 +28,7 @@ import {
   unaryPlusDependencies,
 } from 'mathjs'
 import type { MathNode } from 'mathjs'
+import { plainLine } from './line'
 
 const needed = Object.assign(
   {},
@@ -61,11 +62,23 @@ const needed = Object.assign(
 const numbers = create(needed, { number: 'BigNumber', precision: 30 })
 const fractions = create(needed, { number: 'Fraction' })
 
+/** Whole turns have many digits before the point: so many behind it are surely right. */
+const PLACES = 20
+const isNought = (value: unknown): boolean => numbers.isBigNumber(value) && value.isZero()
+/** Without what π, cut off, leaves at the far end: sin(180) is 0. */
+function ofAngle(formula: string, angle: unknown): unknown {
+  const found: unknown = numbers.evaluate(formula, { a: angle })
+  return numbers.isBigNumber(found) ? found.toDecimalPlaces(PLACES) : found
+}
+
 /** Angles are in degrees. */
 const inDegrees = {
-  sin: (angle: unknown) => numbers.evaluate('sin(a * pi / 180)', { a: angle }) as unknown,
-  cos: (angle: unknown) => numbers.evaluate('cos(a * pi / 180)', { a: angle }) as unknown,
-  tan: (angle: unknown) => numbers.evaluate('tan(a * pi / 180)', { a: angle }) as unknown,
+  sin: (angle: unknown) => ofAngle('sin(a * pi / 180)', angle),
+  cos: (angle: unknown) => ofAngle('cos(a * pi / 180)', angle),
+  tan: (angle: unknown) => {
+    if (isNought(ofAngle('cos(a * pi / 180)', angle))) throw new RangeError('There is no tangent of a right angle.')
+    return ofAngle('tan(a * pi / 180)', angle)
+  },
   asin: (ratio: unknown) => numbers.evaluate('asin(a) * 180 / pi', { a: ratio }) as unknown,
   acos: (ratio: unknown) => numbers.evaluate('acos(a) * 180 / pi', { a: ratio }) as unknown,
   atan: (ratio: unknown) => numbers.evaluate('atan(a) * 180 / pi', { a: ratio }) as unknown,
@@ -79,17 +92,13 @@ const OPERATORS = ['+', '-', '*', '/', '^', '!']
 /** Beyond this a power or a factorial takes too long to work out, and is of no use to anybody. */
 const LARGEST_EXPONENT = 1000
 
-/** As the parser reads it: signs of mathematics as those of program text, per cent as a hundredth. */
-const plainly = (line: string): string =>
-  line
-    .replaceAll(',', '')
-    .replaceAll('−', '-')
-    .replaceAll('×', '*')
-    .replaceAll('÷', '/')
+/** As the parser reads it: `sin 30` as `sin(30)`, where nothing behind it could belong to the angle. */
+const plainly = (line: string): string | null =>
+  plainLine(line)
+    ?.replace(/\b(sin|cos|tan|asin|acos|atan|ln|log|exp|abs)\s+(-?\d+(?:\.\d+)?|π|e)(?![\d.]|\s*[\^!(])/g, '$1($2)')
     .replaceAll('π', 'pi')
     .replace(/√\s*(\d+(?:\.\d+)?)/g, 'sqrt($1)')
-    .replaceAll('√', 'sqrt')
-    .replace(/(\d|\))\s*%/g, '$1/100')
+    .replaceAll('√', 'sqrt') ?? null
 
 /** Whether a line is made of what this calculator knows, and of nothing that takes for ever. */
 function isKnown(root: MathNode): boolean {
@@ -134,7 +143,7 @@ export interface Result {
  */
 export function workOut(line: string, memory = '0'): Result | null {
   const plain = plainly(line)
-  if (plain.length > 200 || plain.trim() === '') return null
+  if (plain === null || plain.length > 200 || plain.trim() === '') return null
   try {
     const root = numbers.parse(plain)
     if (!isKnown(root)) return null
@@ -151,7 +160,7 @@ const withoutNegativeNought = (value: string): string => (value === '-0' ? '0' :
 
 /** Only sums of fractions are ones: nothing with a root or an angle in it. */
 function fractionOf(plain: string, memory: string): string | null {
-  if (!/^[\d\s.+\-*/()M]+$/.test(plain)) return null
+  if (!/^[\d\s.+\-*/()M%]+$/.test(plain)) return null
   try {
     const found = fractions.evaluate(plain, { M: fractions.fraction(memory) }) as { s: bigint; n: bigint; d: bigint }
     const { s, n, d } = found

@@ -32,9 +32,11 @@ async function work() {
   const result = await found()
   refusal.value = result
     ? ''
-    : isScientific.value
-      ? 'This isn’t a sum that can be worked out.'
-      : 'This isn’t a sum of + − × ÷, brackets and %.'
+    : (await import('~~/core/tray/line')).hasStrayComma(line.value)
+      ? 'Write decimals with a point, as in 1.5: a comma stands between groups of three digits, as in 1,000.'
+      : isScientific.value
+        ? 'This isn’t a sum that can be worked out.'
+        : 'This isn’t a sum of + − × ÷, brackets and %.'
   if (!result) return
   const sum: Sum = { id: Date.now(), line: line.value, sum: result.value, fraction: result.fraction }
   done.value = [sum, ...done.value].slice(0, 6)

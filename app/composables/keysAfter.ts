@@ -59,10 +59,14 @@ async function pressAgain({ key, code, shiftKey, ctrlKey, altKey, metaKey }: Key
 }
 
 async function pressHeld(): Promise<void> {
-  await nextTick()
-  for (let event = held.shift(); event; event = held.shift()) await pressAgain(event)
-  isHolding = false
-  window.removeEventListener('keydown', hold, true)
+  try {
+    await nextTick()
+    for (let event = held.shift(); event; event = held.shift()) await pressAgain(event)
+  } finally {
+    held.length = 0
+    isHolding = false
+    window.removeEventListener('keydown', hold, true)
+  }
 }
 
 /** Does something that takes a moment; keys that are pressed meanwhile come after it. */

@@ -1,3 +1,4 @@
+import { once } from '../ground/once'
 import { figuresAsked } from '../marking/judging'
 import { hundredths, SCORING } from '../marking/points'
 import type { Hundredths, Scoring } from '../marking/points'
@@ -203,9 +204,4 @@ function halfMinutes(minutes: number): number {
 
 function sumOf(parts: readonly { outOf: Hundredths }[]): Hundredths {
   return parts.reduce((sum, { outOf }) => sum + outOf, 0)
-}
-
-function once<Value>(make: () => Value): () => Value {
-  let made: { value: Value } | undefined
-  return () => (made ??= { value: make() }).value
 }

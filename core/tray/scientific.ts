@@ -85,7 +85,10 @@ const inDegrees = {
   ln: (value: unknown) => numbers.evaluate('log(a)', { a: value }) as unknown,
   log: (value: unknown) => numbers.evaluate('log10(a)', { a: value }) as unknown,
 }
-const FUNCTIONS = [...Object.keys(inDegrees), 'sqrt', 'exp', 'abs']
+/** Those whose name may stand before a number without brackets; a root has its sign. */
+const NAMED = [...Object.keys(inDegrees), 'exp', 'abs']
+const FUNCTIONS = [...NAMED, 'sqrt']
+const BEFORE_A_NUMBER = new RegExp(String.raw`\b(${NAMED.join('|')})\s+(-?\d+(?:\.\d+)?|π|e)(?![\d.]|\s*[\^!(])`, 'g')
 const NAMES = ['pi', 'e', 'M', ...FUNCTIONS]
 const OPERATORS = ['+', '-', '*', '/', '^', '!']
 
@@ -95,7 +98,7 @@ const LARGEST_EXPONENT = 1000
 /** As the parser reads it: `sin 30` as `sin(30)`, where nothing behind it could belong to the angle. */
 const plainly = (line: string): string | null =>
   plainLine(line)
-    ?.replace(/\b(sin|cos|tan|asin|acos|atan|ln|log|exp|abs)\s+(-?\d+(?:\.\d+)?|π|e)(?![\d.]|\s*[\^!(])/g, '$1($2)')
+    ?.replace(BEFORE_A_NUMBER, '$1($2)')
     .replaceAll('π', 'pi')
     .replace(/√\s*(\d+(?:\.\d+)?)/g, 'sqrt($1)')
     .replaceAll('√', 'sqrt') ?? null

@@ -27,16 +27,18 @@ async function found(): Promise<{ value: string; fraction: string | null } | nul
   return value === null ? null : { value, fraction: null }
 }
 
+async function whyNot(): Promise<string> {
+  if ((await import('~~/core/tray/line')).hasStrayComma(line.value))
+    return 'Write decimals with a point, as in 1.5: a comma stands between groups of three digits, as in 1,000.'
+  return isScientific.value
+    ? 'This isn’t a sum that can be worked out.'
+    : 'This isn’t a sum of + − × ÷, brackets and %.'
+}
+
 async function work() {
   if (line.value.trim() === '') return
   const result = await found()
-  refusal.value = result
-    ? ''
-    : (await import('~~/core/tray/line')).hasStrayComma(line.value)
-      ? 'Write decimals with a point, as in 1.5: a comma stands between groups of three digits, as in 1,000.'
-      : isScientific.value
-        ? 'This isn’t a sum that can be worked out.'
-        : 'This isn’t a sum of + − × ÷, brackets and %.'
+  refusal.value = result ? '' : await whyNot()
   if (!result) return
   const sum: Sum = { id: Date.now(), line: line.value, sum: result.value, fraction: result.fraction }
   done.value = [sum, ...done.value].slice(0, 6)

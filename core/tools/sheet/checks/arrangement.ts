@@ -13,7 +13,7 @@ import type { SheetState } from '../state'
 import { Formula } from '../workbook/formula'
 import { nameOf, valueAt } from '../workbook/workbook'
 import type { Input, Sheet } from '../workbook/workbook'
-import { asKey, endOf, modelled } from './given'
+import { endOf, haveSameRows, modelled } from './given'
 import { finding } from './places'
 import type { SheetContext } from './places'
 
@@ -64,12 +64,7 @@ export function judgeSorted({ workbook }: SheetState, check: SortedCheck, { star
     }
     return false
   })
-  const all = (list: Scalar[][]): string =>
-    list
-      .map(row => row.map(asKey).join('\u0000'))
-      .sort()
-      .join('\u0001')
-  const torn = all(rows) !== all(rowsOf(before, area))
+  const torn = !haveSameRows(rows, rowsOf(before, area))
   if (torn)
     return finding(
       false,

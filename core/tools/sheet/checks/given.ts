@@ -1,9 +1,10 @@
+import { once } from '../../../ground/once'
 import { apply } from '../applying'
 import { resultIn } from '../calculation/peeking'
 import { precedentsOf } from '../calculation/precedents'
 import { readNumber } from '../formula/converting'
 import type { Node } from '../formula/parser'
-import { cellName } from '../formula/references'
+import { cellName, MOST_COLUMNS } from '../formula/references'
 import { isError } from '../formula/values'
 import type { Area, Scalar } from '../formula/values'
 import type { SheetState } from '../state'
@@ -14,6 +15,7 @@ import type { Input, Sheet, Workbook } from '../workbook/workbook'
 import type { Placed } from '../workbook/cells'
 import { changedCopy } from './changing'
 import type { CellChanges } from './changing'
+import { nameIn } from './places'
 import type { SheetContext } from './places'
 
 /** The workbook after the models of these steps, or of all. */
@@ -61,7 +63,7 @@ function meansTheSame(before: Scalar, now: Scalar): boolean {
 }
 
 function spoiltIn(workbook: Workbook, context: SheetContext): Spoilt[] {
-  const all: Spoilt[] = []
+  const all: Spoilt[][] = []
   const end = endOf(context)
   for (const sheet of context.start.workbook.sheets) {
     const on = workbook.sheets.findIndex(({ id }) => id === sheet.id)
@@ -75,28 +77,34 @@ function spoiltIn(workbook: Workbook, context: SheetContext): Spoilt[] {
       if (meansTheSame(before, after) || asKey(before) !== asKey(valueAt(then, row, column))) continue
       spoilt.push({ sheet: on, row, column, before, now: after })
     }
-    if (!areSorted(spoilt, sheet, now)) all.push(...spoilt)
+    if (spoilt.length > 0 && !areSorted(spoilt, sheet, now)) all.push(spoilt)
   }
-  return all
+  return all.flat()
+}
+
+/** Whether rows of cells are the same, in whatever order. */
+export function haveSameRows(one: readonly Scalar[][], other: readonly Scalar[][]): boolean {
+  const [first, second] = [one, other].map(rows =>
+    rows
+      .map(row => row.map(asKey).join('\u0000'))
+      .sort()
+      .join('\u0001'),
+  )
+  return first === second
 }
 
 /** Whether all that changed is the order of whole rows of a list: to sort is to spoil nothing. */
 function areSorted(changed: readonly Spoilt[], given: Sheet, now: Sheet): boolean {
   const rows = [...new Set(changed.map(({ row }) => row))]
-  const columns = changed.map(({ column }) => column)
-  let [left, right] = [Math.min(...columns), Math.max(...columns)]
+  let [left, right] = [MOST_COLUMNS, -1]
+  for (const { column } of changed) [left, right] = [Math.min(left, column), Math.max(right, column)]
   const isOfList = (column: number): boolean =>
     column >= 0 && rows.some(row => given.inputs.at(row, column) !== undefined)
   while (isOfList(left - 1)) left -= 1
   while (isOfList(right + 1)) right += 1
-  const listOf = (sheet: Sheet): string =>
-    rows
-      .map(row =>
-        Array.from({ length: right - left + 1 }, (_, at) => asKey(valueAt(sheet, row, left + at))).join('\u0000'),
-      )
-      .sort()
-      .join('\u0001')
-  return listOf(given) === listOf(now)
+  const listOf = (sheet: Sheet): Scalar[][] =>
+    rows.map(row => Array.from({ length: right - left + 1 }, (_, at) => valueAt(sheet, row, left + at)))
+  return haveSameRows(listOf(given), listOf(now))
 }
 
 /** Own results that are errors, where the model has none, as it has them; but for those that are judged. */
@@ -123,11 +131,6 @@ export interface Grounds {
   spoilt: readonly Spoilt[]
   /** The trainee's own, with the model's in place of earlier results that are errors; worked out when asked for. */
   mended: () => Workbook
-}
-
-const once = <Result>(work: () => Result): (() => Result) => {
-  let done: { result: Result } | null = null
-  return () => (done ??= { result: work() }).result
 }
 
 /** The grounds to judge these cells on. */
@@ -172,11 +175,10 @@ function spoiltUnder({ own, spoilt }: Grounds, tree: Node, sheet: number, row: n
 }
 
 /** “F12 was 391.28 and is empty”. */
-export function spoiltInWords({ sheets }: Workbook, { sheet, row, column, before, now }: Spoilt): string {
-  const held = sheets[sheet]
-  const number = held?.formats.at(row, column)?.number ?? ''
+export function spoiltInWords(workbook: Workbook, { sheet, row, column, before, now }: Spoilt): string {
+  const number = workbook.sheets[sheet]?.formats.at(row, column)?.number ?? ''
   const [was, is] = [before, now].map(value => (value === null || value === '' ? 'empty' : valueInWords(value, number)))
-  return `${sheets.length > 1 && held ? `${held.name} ` : ''}${cellName(row, column)} was ${was} and is ${is}`
+  return `${nameIn(workbook, sheet)}${cellName(row, column)} was ${was} and is ${is}`
 }
 
 /** What is expected of a cell, and the workbook in which it must be found there. */

@@ -6,7 +6,7 @@ import { areaName, blocksOverlap } from '../formula/references'
 import { aggregations, summarised } from '../formula/functions/summaries'
 import { matrixOfArea } from '../formula/surroundings'
 import { isError } from '../formula/values'
-import type { Area, Scalar } from '../formula/values'
+import type { Scalar } from '../formula/values'
 import { counted } from '../changes/change'
 import { copiedTo } from '../rules/testing'
 import type { SheetState } from '../state'
@@ -15,7 +15,7 @@ import { hiddenRows } from '../workbook/hidden'
 import { placeIn } from '../workbook/places'
 import { tablesOn } from '../workbook/tables'
 import { Formula } from '../workbook/formula'
-import { valuesIn } from '../workbook/workbook'
+import { isWithin, valuesIn } from '../workbook/workbook'
 import type { Sheet } from '../workbook/workbook'
 import { expectedOn, groundsOf, spoiltAmong, spoiltInWords } from './given'
 import { finding } from './places'
@@ -69,13 +69,13 @@ export function judgeTable({ workbook }: SheetState, { at, name }: TableCheck): 
 }
 
 export function judgeFiltered(state: SheetState, check: FilteredCheck, context: SheetContext): Finding {
-  const [{ workbook }, { start }] = [state, context]
+  const { workbook } = state
   const area = placeIn(workbook, check.at)
   const sheet = area && workbook.sheets[area.sheet]
   const expected = `Of ${check.at.replace('!', ' ')} only the rows where ${check.where.slice(1)}.`
   if (!area || !sheet) return finding(false, expected, 'There is no such sheet.', 'sheet-missing')
   const grounds = groundsOf(state, context, area)
-  const before = start.workbook.sheets.find(({ id }) => id === sheet.id)
+  const before = context.start.workbook.sheets.find(({ id }) => id === sheet.id)
   const hidden = hiddenRows(sheet)
   let [wanted, wrongly, missing] = [0, 0, 0]
   for (let row = area.top; row <= area.bottom; row += 1) {
@@ -144,9 +144,6 @@ function figuresAmong(sheet: Sheet, held: readonly Held[], wanted: readonly Want
   return { right, written, first }
 }
 
-const isWithin = ({ row, column }: Held, { top, left, bottom, right }: Area): boolean =>
-  row >= top && row <= bottom && column >= left && column <= right
-
 export function judgeSummary(state: SheetState, check: SummaryCheck, context: SheetContext): Finding {
   const { workbook } = state
   const { rows, columns, values, how } = check
@@ -167,7 +164,7 @@ export function judgeSummary(state: SheetState, check: SummaryCheck, context: Sh
   )
   let [most, found, typed] = [0, `No table of ${values} by ${by}.`, false]
   for (const [place, sheet] of workbook.sheets.entries()) {
-    const beside = place === area.sheet ? cellsOf(sheet).filter(cell => !isWithin(cell, area)) : cellsOf(sheet)
+    const beside = cellsOf(sheet).filter(({ row, column }) => !isWithin(area, place, row, column))
     const { right, written, first } = figuresAmong(sheet, beside, wanted)
     if (right > most) {
       most = right

@@ -17,13 +17,19 @@ export interface Place {
   name: string
 }
 
+/** What stands before a cell's name: that of its sheet, where the workbook has several. */
+export const nameIn = ({ sheets }: Workbook, on: number): string => {
+  const sheet = sheets[on]
+  return sheets.length > 1 && sheet ? `${sheet.name} ` : ''
+}
+
 /** The cells of an area, row after row; none where its sheet isn’t there. */
 export function placesOf(workbook: Workbook, address: string): Place[] {
   const area = placeIn(workbook, address)
   const sheet = area && workbook.sheets[area.sheet]
   if (!area || !sheet) return []
   const places: Place[] = []
-  const before = workbook.sheets.length > 1 ? `${sheet.name} ` : ''
+  const before = nameIn(workbook, area.sheet)
   for (let row = area.top; row <= area.bottom; row += 1)
     for (let column = area.left; column <= area.right; column += 1)
       places.push({ row, column, sheet, on: area.sheet, name: before + cellName(row, column) })

@@ -98,18 +98,13 @@ function marksIn(grounds: Grounds, check: MarkedCheck): Finding {
     const found = sure(marks)(row, column, valueAt(sheet, row, column))
     const marked = found !== undefined && Object.keys(found.look).length > 0
     const byHand = !marked && sheet.formats.at(row, column)?.fill !== undefined
+    const shown = marked ? 'stands out by rule' : byHand ? 'filled by hand' : 'doesn’t stand out'
     const fault = byHand && right ? 'painted-by-hand' : right ? 'not-marked' : 'marked-wrongly'
     return {
       place,
       met: right === marked && !spoilt,
       expected: right ? 'stands out' : 'doesn’t stand out',
-      found: spoilt
-        ? spoiltInWords(workbook, spoilt)
-        : marked
-          ? 'stands out by rule'
-          : byHand
-            ? 'filled by hand'
-            : 'doesn’t stand out',
+      found: spoilt ? spoiltInWords(workbook, spoilt) : shown,
       ...(spoilt ? { fault: 'input-changed' } : right === marked ? {} : { fault }),
     }
   })

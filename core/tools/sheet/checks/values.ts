@@ -107,11 +107,11 @@ export function judgeValue(state: SheetState, check: ValueCheck, context: SheetC
 }
 
 /** What is told where what a cell stands on was spoilt: that, and not what comes of it. */
-const inputOr = <Words extends { expected: string; found: string }>(
+const inputOr = (
   workbook: Workbook,
   spoilt: Spoilt | undefined,
-  words: Words,
-): { expected: string; found: string } =>
+  words: Pick<CellFinding, 'expected' | 'found'>,
+): Pick<CellFinding, 'expected' | 'found'> =>
   spoilt ? { expected: 'a result of what was given', found: spoiltInWords(workbook, spoilt) } : words
 
 const foundAt = (workbook: Workbook, { on, row, column }: Place): Scalar =>

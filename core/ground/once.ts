@@ -1,0 +1,5 @@
+/** What is made when it is first asked for, and kept. */
+export function once<Value>(make: () => Value): () => Value {
+  let made: { value: Value } | undefined
+  return () => (made ??= { value: make() }).value
+}

@@ -1,9 +1,23 @@
 import { useNuxt } from '@nuxt/kit'
 import { build } from 'esbuild'
+import type { BuildOptions } from 'esbuild'
+import { readdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fromLibrary } from './app/library'
 import { keepFilesOfPages } from './scripts/sizes.mjs'
 import { contentPolicy } from './server/http/policy'
+
+/** How code of the server is bundled. What was written for CommonJS asks for parts of Node by require. */
+const FOR_NODE = {
+  outExtension: { '.js': '.mjs' },
+  banner: {
+    js: "import { createRequire as requireFrom } from 'node:module';const require=requireFrom(import.meta.url);",
+  },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+} satisfies BuildOptions
 
 /** The code of threads and processes, each as one file beside the server: see server/judging and server/uploads. */
 async function buildThreads(rootDir: string, serverDir: string): Promise<void> {
@@ -13,17 +27,50 @@ async function buildThreads(rootDir: string, serverDir: string): Promise<void> {
       out: dirname(path),
     })),
     outdir: serverDir,
-    outExtension: { '.js': '.mjs' },
-    // What was written for CommonJS asks for parts of Node by require.
-    banner: {
-      js: "import { createRequire as requireFrom } from 'node:module';const require=requireFrom(import.meta.url);",
-    },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
+    ...FOR_NODE,
     logLevel: 'warning',
   })
+}
+
+/** What brings files of its own beside its code, and drivers of databases that the query builder asks for. */
+const NOT_BUNDLED = [
+  ...['better-sqlite3', 'piscina', 'pino', 'thread-stream'],
+  ...['libsql', 'mariadb', 'mysql', 'mysql2', 'oracledb', 'pg', 'sqlite3', 'tedious'],
+]
+
+/**
+ * Puts the server, which lies in a thousand small files of ours and others, into few: to find and read them takes
+ * nearly half of a start. Packages are taken from the project: beside the server lies only what was traced of them.
+ */
+async function joinServer(rootDir: string, serverDir: string): Promise<void> {
+  const outdir = join(serverDir, 'joined')
+  await build({
+    entryPoints: [join(serverDir, 'index.mjs')],
+    outdir,
+    ...FOR_NODE,
+    splitting: true,
+    chunkNames: 'chunks/[name]-[hash]',
+    logLevel: 'error',
+    plugins: [
+      {
+        name: 'packages',
+        setup({ onResolve, resolve }) {
+          onResolve({ filter: /^[^./]/ }, async ({ path, importer, kind, pluginData }) => {
+            const name = path
+              .split('/')
+              .slice(0, path.startsWith('@') ? 2 : 1)
+              .join('/')
+            if (path.startsWith('node:') || NOT_BUNDLED.includes(name)) return { path, external: true }
+            if (pluginData === 'asked' || !importer.startsWith(serverDir)) return undefined
+            return resolve(path, { kind, resolveDir: rootDir, pluginData: 'asked' })
+          })
+        },
+      },
+    ],
+  })
+  rmSync(join(serverDir, 'chunks'), { recursive: true })
+  for (const name of readdirSync(outdir)) renameSync(join(outdir, name), join(serverDir, name))
+  rmSync(outdir, { recursive: true })
 }
 
 interface Warning {
@@ -37,9 +84,6 @@ function ofOurs(warning: Warning, warn: (warning: never) => void): void {
   const isTheirs = places.length > 0 && places.every(place => /node_modules|virtual:/.test(place))
   if (!isTheirs || warning.code === 'UNRESOLVED_IMPORT') warn(warning as never)
 }
-
-/** A build for tests alone: its code is neither made small nor compressed, which takes half of the time. */
-const isForTests = process.env.ANVIL_BUILD === 'for-tests'
 
 /** What libraries don’t say about themselves. */
 const DECLARATIONS = ['../core/**/*.d.ts']
@@ -103,7 +147,7 @@ export default defineNuxtConfig({
   },
   nitro: {
     preset: 'node-server',
-    compressPublicAssets: isForTests ? false : { gzip: true, brotli: true },
+    compressPublicAssets: { gzip: true, brotli: true },
     experimental: { tasks: true },
     scheduledTasks: { '*/2 * * * * *': ['expire-sittings'] },
     externals: {
@@ -138,13 +182,13 @@ export default defineNuxtConfig({
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', async () => {
         await buildThreads(nitro.options.rootDir, nitro.options.output.serverDir)
+        await joinServer(nitro.options.rootDir, nitro.options.output.serverDir)
       })
     },
   },
   vite: {
     worker: { format: 'es' },
     build: {
-      ...(isForTests ? { minify: false } : {}),
       rollupOptions: {
         onwarn: ofOurs,
         output: {

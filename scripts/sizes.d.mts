@@ -4,5 +4,5 @@ interface Chunk {
   isEntry?: boolean
 }
 export function keepFilesOfPages(manifest: Record<string, Chunk>): void
-export function sizes(): Promise<{ page: string; bytes: number }[]>
+export function sizes(folder?: string): { page: string; bytes: number }[]
 export function toldSizes(): Map<string, number>

@@ -1,12 +1,11 @@
-import { transform } from 'esbuild'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import { root } from './steps.mjs'
 
-/** Which files of code each page needs before it shows itself, as the last build left it. */
-const KEPT = join(root, '.cache/pages.json')
+/** Which files of code each page needs before it shows itself, as the last build below this folder left it. */
+const keptBelow = folder => join(folder, '.cache/pages.json')
 const PAGE = join(root, 'docs/sizes.md')
 const ENTRY = 'every page'
 
@@ -25,23 +24,17 @@ export function keepFilesOfPages(manifest) {
   const named = key => key.replace(/^.*?(pages|layouts)\//, '$1/').replace(/\.vue$/, '')
   const own = pages.map(key => [named(key), [...filesOf(key)].filter(file => !shared.has(file))])
   mkdirSync(join(root, '.cache'), { recursive: true })
-  writeFileSync(KEPT, JSON.stringify(Object.fromEntries([[ENTRY, [...shared]], ...own.sort()])))
+  writeFileSync(keptBelow(root), JSON.stringify(Object.fromEntries([[ENTRY, [...shared]], ...own.sort()])))
 }
 
-/** How many bytes a file of code is over the wire: made small, as every build but the tests’ has it, and compressed. */
-async function sizeOf(file) {
-  const { code } = await transform(readFileSync(join(root, '.output/public/_nuxt', file), 'utf8'), {
-    minify: true,
-    legalComments: 'none',
-  })
-  return gzipSync(code, { level: 9 }).length
-}
+/** How many bytes a file of code is over the wire. */
+const sizeOf = file => gzipSync(readFileSync(file), { level: 9 }).length
 
-/** The code of each page of the last build, in bytes over the wire: first what comes with every page. */
-export async function sizes() {
-  const pages = Object.entries(JSON.parse(readFileSync(KEPT, 'utf8')))
+/** The code of each page of the last build there, in bytes over the wire: first what comes with every page. */
+export function sizes(folder = root) {
+  const pages = Object.entries(JSON.parse(readFileSync(keptBelow(folder), 'utf8')))
   const files = [...new Set(pages.flatMap(([, own]) => own))]
-  const size = new Map(await Promise.all(files.map(async file => [file, await sizeOf(file)])))
+  const size = new Map(files.map(file => [file, sizeOf(join(folder, '.output/public/_nuxt', file))]))
   return pages.map(([page, own]) => ({ page, bytes: own.reduce((sum, file) => sum + size.get(file), 0) }))
 }
 
@@ -62,4 +55,4 @@ itself. Styles, fonts and what a page fetches when it is used aren't counted.
 ${rows.map(({ page: name, bytes }) => `| ${name} | ${Math.round(bytes / 1000)} |`).join('\n')}
 `
 
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) writeFileSync(PAGE, page(await sizes()))
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) writeFileSync(PAGE, page(sizes()))

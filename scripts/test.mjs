@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join, relative } from 'node:path'
-import { build, install, installBrowser, installCaptureReader, needNode, root, step } from './steps.mjs'
+import { install, installBrowser, installCaptureReader, needNode, root, step } from './steps.mjs'
 import { buildWithTools } from './with-tools.mjs'
 
 /** Everything that a change must pass, from a fresh clone: lint, types, unit, API, fault and browser tests. */
@@ -75,14 +75,11 @@ async function rules() {
 }
 
 const begun = Date.now()
-async function builds() {
-  await buildWithTools()
-  await build()
-}
-// Beside each other where each has a core: what is built with more tools is made of a copy, so neither sees the other.
-if (availableParallelism() > 1) await Promise.all([builds(), rules()])
+// Beside each other where each has a core: what is built is made of a copy, so neither sees the other. Tests run
+// against the product with two tools more: all that it is without them is in it, and one build is enough.
+if (availableParallelism() > 1) await Promise.all([buildWithTools(), rules()])
 else {
-  await builds()
+  await buildWithTools()
   await rules()
 }
 // In one run: tests of a browser wait a lot, and those of a server work beside them.

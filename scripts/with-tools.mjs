@@ -20,14 +20,14 @@ function addLine(file, marker, line) {
 
 /**
  * Builds the product with the tools of tests/fixtures/tools in it, exactly as docs/adding/a-tool.md says, and
- * gives back the program to start. Built again only when something that it is made of has changed.
+ * gives back the folder that it is built in. Built again only when something that it is made of has changed.
  */
 export async function buildWithTools() {
   const parts = ['app', 'core', 'server', 'public', 'scripts', 'nuxt.config.ts', 'package.json']
   const stamp = stampOf([...parts, 'tests/fixtures/tools'])
   const program = join(made, '.output/server/index.mjs')
   const stampFile = join(made, 'stamp')
-  if (existsSync(program) && existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return program
+  if (existsSync(program) && existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return made
   rmSync(made, { recursive: true, force: true })
   mkdirSync(made, { recursive: true })
   for (const part of [...parts, 'tsconfig.json']) cpSync(join(root, part), join(made, part), { recursive: true })
@@ -43,10 +43,10 @@ export async function buildWithTools() {
     addLine(join(made, 'app/components/tools/screens.ts'), 'ledger:', `${id}: () => import('./${id}/${screen}.vue'),`)
   }
   const { code } = await step('Building with more tools', 'npx', ['nuxt', 'build'], {
-    env: { NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', ANVIL_BUILD: 'for-tests' },
+    env: { NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
     cwd: made,
   })
   need(code === 0, 'The product with more tools can’t be built; the lines above say why.')
   writeFileSync(stampFile, stamp)
-  return program
+  return made
 }

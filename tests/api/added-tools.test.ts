@@ -8,17 +8,14 @@ import { skillsView } from '../../core/wire/skills'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
-import { buildWithTools } from '../../scripts/with-tools.mjs'
 import { contentWithTools } from '../support/with-tools'
 
 let server: RunningServer
 let trainer: Client
 let trainee: Client
-// Building the product with two tools more takes its time on a busy machine.
 beforeAll(async () => {
-  const program = await buildWithTools()
   const content = ['content', 'tests/fixtures', await contentWithTools()].map(path => resolve(path)).join(delimiter)
-  server = await startServer({ ANVIL_CONTENT: content }, undefined, program)
+  server = await startServer({ ANVIL_CONTENT: content })
   trainer = await new Client(server.url).signIn('marit.feld')
   trainee = await new Client(server.url).signIn('isla.quay')
 })

@@ -1,3 +1,4 @@
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import type { Paper, Task } from '../../core/paper/schema'
@@ -5,7 +6,7 @@ import { kindIds } from '../../core/tools/questions/kinds'
 import { readContent } from '../../server/content/read'
 import { check, Client, post } from '../support/client'
 import { failing, weekEndTasks } from '../support/paper'
-import { startServer } from '../support/server'
+import { built, startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 
 let server: RunningServer
@@ -202,8 +203,8 @@ describe('once it has ended, answers hold what the release rule allows', () => {
 describe('what the browser loads', () => {
   it('holds nothing of the key', async () => {
     const { readdir, readFile } = await import('node:fs/promises')
-    const files = (await readdir('.output/public', { recursive: true, withFileTypes: true })).filter(file =>
-      /\.(js|json|html)$/.test(file.name),
+    const files = (await readdir(join(built(), '.output/public'), { recursive: true, withFileTypes: true })).filter(
+      file => /\.(js|json|html)$/.test(file.name),
     )
     expect(files.length).toBeGreaterThan(5)
     const secrets = tasks.flatMap(task => task.steps.flatMap(step => step.criteria.map(one => one.feedback)))

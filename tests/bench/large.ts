@@ -1,7 +1,7 @@
 import { delimiter, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { givenPaper } from '../../server/testing/given'
-import { startServer } from '../support/server'
+import { BUILT, startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
 import { buildWithTools } from '../../scripts/with-tools.mjs'
 import { contentWithTools } from '../support/with-tools'
@@ -21,9 +21,9 @@ const CHECK = { kind: 'check', taskId: 'cells-1', stepId: 'write' }
 /** Work of 5 MB with a check of 150 ms, beside ordinary work. */
 export async function benchLarge(): Promise<void> {
   console.log('\nWork that is large: 5 MB, with a check of 150 ms')
-  const program = await buildWithTools()
+  process.env[BUILT] = await buildWithTools()
   const content = ['content', 'tests/fixtures', await contentWithTools()].map(path => resolve(path)).join(delimiter)
-  const server = await startServer({ ANVIL_LOG: 'error', ANVIL_CONTENT: content }, undefined, program)
+  const server = await startServer({ ANVIL_LOG: 'error', ANVIL_CONTENT: content })
   try {
     await enrol(server, SIZE, givenPaper('ordinary', { sittingsAllowed: 9 }, 'long-short-grace'))
     const ordinary = await seat(server, SIZE, 'ordinary')
@@ -35,6 +35,7 @@ export async function benchLarge(): Promise<void> {
       `memory with ${SIZE} ledger sittings and ${large.length} of 20 large tasks: ${(await memoryMb(server)).toFixed(0)} MB`,
     )
   } finally {
+    delete process.env[BUILT]
     await server.stop()
   }
 }

@@ -7,18 +7,15 @@ import { allSaved, stepIs } from '../support/bench'
 import { Client } from '../support/client'
 import { startServer } from '../support/server'
 import type { RunningServer } from '../support/server'
-import { buildWithTools } from '../../scripts/with-tools.mjs'
 import { contentWithTools } from '../support/with-tools'
 import { WAIT_MS } from '../support/waiting'
 
 let server: RunningServer
 let browser: Browser
 const ids: Record<string, string> = {}
-// Building the product with two tools more takes its time on a busy machine.
 beforeAll(async () => {
-  const program = await buildWithTools()
   const content = ['content', 'tests/fixtures', await contentWithTools(2)].map(path => resolve(path)).join(delimiter)
-  server = await startServer({ ANVIL_CONTENT: content }, undefined, program)
+  server = await startServer({ ANVIL_CONTENT: content })
   const trainer = await new Client(server.url).signIn('marit.feld')
   for (const paperId of ['quay', 'large-work']) {
     const given = { paperId, people: ['isla-quay'], settings: {} }

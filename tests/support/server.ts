@@ -22,7 +22,10 @@ export interface RunningServer {
   stop(): Promise<void>
 }
 
-const BUILT = resolve('.output/server/index.mjs')
+/** Names the folder of the built product that is driven, where that isn't this one. */
+export const BUILT = 'ANVIL_TEST_BUILT'
+/** The folder with the built product that is driven. */
+export const built = (): string => resolve(process.env[BUILT] ?? '.')
 
 /** Names the folder with what a first start left, for servers that begin with a copy of it. */
 export const BEGINNING = 'ANVIL_TEST_BEGINNING'
@@ -46,14 +49,10 @@ async function freePort(): Promise<number> {
  * A built server of its own: own port, own data, demo loaded, and the papers of tests/fixtures beside the shipped
  * ones. `where` is a folder for its data. Where a first start was made before (see `buildOnce`), it goes on from that.
  */
-export async function startServer(
-  environment: Record<string, string> = {},
-  where?: string,
-  program = BUILT,
-): Promise<RunningServer> {
+export async function startServer(environment: Record<string, string> = {}, where?: string): Promise<RunningServer> {
   const folder = where ?? (await mkdtemp(join(tmpdir(), 'anvil-')))
   const beginning = process.env[BEGINNING]
-  const isUsual = !where && program === BUILT && !OTHERWISE.some(name => name in environment)
+  const isUsual = !where && !OTHERWISE.some(name => name in environment)
   let port = await freePort()
   const dataFile = join(folder, 'data.sqlite')
   if (beginning && isUsual) {
@@ -66,7 +65,7 @@ export async function startServer(
 
   function launch(): void {
     output.length = 0
-    child = spawn(process.execPath, [program], {
+    child = spawn(process.execPath, [join(built(), '.output/server/index.mjs')], {
       env: {
         ...process.env,
         NODE_ENV: 'production',

@@ -138,8 +138,9 @@ export function connectionOf(state: BenchState, { works, pace, talk, ending }: P
     // The work first: a verdict that takes a change back shows together with the work as it was.
     await held.works?.answered(batch, response).catch(() => sitting.value && refresh(sitting.value.id))
     for (const outcome of response.outcomes) {
-      if (outcome.verdict)
-        message.value = { kind: outcome.verdict.passed ? 'passed' : 'failed', text: outcome.verdict.message }
+      const { verdict } = outcome
+      if (verdict)
+        message.value = { kind: verdict.passed ? 'passed' : verdict.kept ? 'nearer' : 'failed', text: verdict.message }
       if (outcome.refusal) message.value = { kind: 'refused', text: outcome.refusal }
     }
     // A verdict whose answer was lost on the way came with the tasks: what no longer waits is no longer judged.

@@ -5,7 +5,7 @@ import type { Sender, SenderState, Unsent } from '~/sync/sender'
 import type { Works } from '~/sync/works'
 
 export interface Message {
-  kind: 'passed' | 'failed' | 'refused'
+  kind: 'passed' | 'nearer' | 'failed' | 'refused'
   text: string
 }
 

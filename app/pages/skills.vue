@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { skillsView } from '~~/core/wire/skills'
 import type { TradeView } from '~~/core/wire/skills'
+import { standingInWords } from '~/components/reports/states'
 
 useHead({ title: 'Skill-gap report · Steady Anvil' })
 const route = useRoute()
@@ -87,7 +88,8 @@ function saveJson() {
         <TradesChart v-else :trades="report.trades" @choose="wanted = $event" />
         <p class="key small soft">
           A bar spans where the level probably lies (10th to 90th percentile); the dark mark is the level, the dashed
-          line the target. Solid: secure. Outlined: unproven, too little evidence either way. Hatched: gap.
+          line the target. Solid: secure. Outlined: unproven, too little evidence either way, or only one step’s.
+          Hatched: gap.
         </p>
       </section>
       <aside>
@@ -98,7 +100,7 @@ function saveJson() {
               <button type="button" class="pick" :aria-current="one.id === skill?.id" @click="chosen = one.id">
                 {{ one.title }}
               </button>
-              <span class="small">{{ one.mastery.standing }}</span>
+              <span class="small">{{ standingInWords(one.mastery) }}</span>
               <span class="soft small"
                 >{{ trade ? '' : `${tradeOf(one.id)}: `
                 }}{{

@@ -47,10 +47,11 @@ export interface StepWork {
  * By which rules a sitting is marked. A sitting keeps the rules of its time.
  * 1: a step counts by its last try. 2: points in layers, by the best check. 3: besides, a check of unchanged work
  * spends nothing, all that isn't closed is judged at the end, leaving a step judges it, and what is set right keeps
- * what belongs to other steps.
+ * what belongs to other steps. 4: besides, unchanged is what comes out as before, a watched step keeps what brings it
+ * nearer, and what was worked on and never checked is judged, right or wrong.
  */
-export type Scoring = 1 | 2 | 3
-export const SCORING = 3 satisfies Scoring
+export type Scoring = 1 | 2 | 3 | 4
+export const SCORING = 4 satisfies Scoring
 
 export interface PointRules {
   tryWeights: readonly number[]

@@ -49,7 +49,7 @@ export const serverEvent = z.discriminatedUnion('kind', [
     /** Decides which tasks are drawn and in which order they stand. It leaves the server only with an ended sitting. */
     seed: z.int().optional(),
     /** By which rules its points are worked out; absent in sittings of before. */
-    scoring: z.union([z.literal(2), z.literal(3)]).optional(),
+    scoring: z.union([z.literal(2), z.literal(3), z.literal(4)]).optional(),
     extraTries: z.int().optional(),
     breakMs: z.number().optional(),
     rules: ruleOverrides.optional(),

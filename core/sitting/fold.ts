@@ -15,7 +15,7 @@ import { closeSection, endsAt, isClosed, passTime, sectionOfTask } from './secti
 import { check, hint, settle, skip, unsettle, work } from './task-events'
 import type { On, TaskEvent } from './task-events'
 import { MOST_MARKS, withMark, withoutMark } from './text-marks'
-import { judgeAtEnd } from './trying'
+import { comesTo, judgeAtEnd } from './trying'
 
 /** The state of a sitting that has just started. The plan is that of the sitting. */
 export function begin(plan: Plan, event: Extract<LoggedEvent, { kind: 'started' }>): SittingState {
@@ -100,8 +100,25 @@ export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent)
         },
       })
     default:
-      return yield* knowingElsewhere(plan, state, advanceTask(plan, before, state, event))
+      return yield* knowingElsewhere(plan, state, noting(plan, state, advanceTask(plan, before, state, event)))
   }
+}
+
+/** Keeps what the work of a step comes out as when the step opens: whether it was worked on is told from that. */
+function* noting(plan: Plan, before: SittingState, advancing: Judging<Advanced>): Judging<Advanced> {
+  const advanced = yield* advancing
+  if (plan.scoring < 4 || advanced.outcome.status === 'refused') return advanced
+  const tasks: TaskProgress[] = []
+  for (const task of advanced.state.tasks) {
+    const earlier = before.tasks.find(({ id }) => id === task.id)
+    let noted = task
+    for (const [at, step] of task.steps.entries()) {
+      if (step.status !== 'open' || earlier?.steps[at]?.status !== 'locked') continue
+      noted = withStep(noted, { ...step, stood: yield* comesTo(taskPlanOf(plan, task), task.work, step.id) })
+    }
+    tasks.push(noted)
+  }
+  return { ...advanced, state: { ...advanced.state, tasks } }
 }
 
 /** Whether the time is up, so that no pause can bring any of it back. */

@@ -154,7 +154,7 @@ export const started = {
   kind: 'started',
   allowanceMs: 600_000,
   closesAt: null,
-  scoring: 3,
+  scoring: 4,
   at: at(0),
 } as const satisfies LoggedEvent
 export const log = (...bodies: EventBody[]): LoggedEvent[] => [

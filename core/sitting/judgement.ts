@@ -2,7 +2,7 @@ import { contextOf, figuresOf, judgeStep } from '../marking/judging'
 import type { Judged } from '../marking/judging'
 import type { Applied, ClosedStep, Figures, FiguresElsewhere } from '../tools/tool'
 import type { StepPlan, TaskPlan } from './plan'
-import { stateHere } from './work'
+import { shortHash, stateHere } from './work'
 import type { Work } from './work'
 
 /** What a sitting wants judged before it can go on: one step of a task against a piece of work. */
@@ -33,6 +33,8 @@ interface Questions {
   }
   /** Whether anything was done for a step, as far as its tool can tell. */
   'is-begun': { taskPlan: TaskPlan; work: Work; stepId: string }
+  /** What the work comes out as, for a step. */
+  'comes-to': { taskPlan: TaskPlan; work: Work; stepId: string }
 }
 export interface Answers {
   /** In the order of the step's criteria. */
@@ -41,6 +43,8 @@ export interface Answers {
   'apply': Applied<unknown>
   'figures': Figures
   'is-begun': boolean
+  /** In a few characters: the same for work that comes out the same. */
+  'comes-to': string
 }
 export type Asked<Ask extends keyof Answers = keyof Answers> = { [One in Ask]: { ask: One } & Questions[One] }[Ask]
 export type Answer = Answers[keyof Answers]
@@ -64,6 +68,11 @@ function judgedAt({ taskPlan, stepPlan, work, closed, elsewhere, followThrough }
   )
 }
 
+/** What work comes out as, in a few characters. */
+export function digestOf({ tool, start }: Pick<TaskPlan, 'tool' | 'start'>, state: unknown, stepId: string): string {
+  return shortHash(JSON.stringify(tool.comesTo ? tool.comesTo(state, start, stepId) : tool.pack(state, start)))
+}
+
 /** Answers here and at once. */
 export function answeredHere(asked: Asked): Answer {
   const { tool } = asked.taskPlan
@@ -78,6 +87,8 @@ export function answeredHere(asked: Asked): Answer {
     }
     case 'is-begun':
       return tool.isBegun?.(stateHere(asked.work), asked.stepId) ?? true
+    case 'comes-to':
+      return digestOf(asked.taskPlan, stateHere(asked.work), asked.stepId)
   }
 }
 

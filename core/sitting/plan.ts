@@ -19,7 +19,10 @@ import { sure } from '../ground/sure'
 export interface Plan {
   paper: Paper
   rules: PaperRules
+  /** The rules by which it is marked. */
   scoring: Scoring
+  /** The rules by which its events were taken: those of its time, whatever it is marked by later. */
+  takenBy: Scoring
   sections: readonly SectionPlan[]
   tasks: readonly TaskPlan[]
   /** What people mark over all of it; null where there is nothing of the kind. */
@@ -66,11 +69,19 @@ export function planOf(paper: Paper): Plan {
     tasks: tasks.map(({ id }) => id),
     limitMs: rules.minutes === undefined ? null : allowanceMs(rules.minutes),
   }))
-  return assembled({ paper, strands: strandsOf(paper) }, paper.rules, SCORING, sections, tasks)
+  return assembled(
+    { paper, strands: strandsOf(paper), scoring: SCORING, takenBy: SCORING },
+    paper.rules,
+    sections,
+    tasks,
+  )
 }
 
-/** The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. */
-export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'started' }>): Plan {
+/**
+ * The plan of one sitting: rules as assigned, tries and times as adjusted, tasks as drawn and ordered. It is marked by
+ * the rules of its time unless others are given.
+ */
+export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'started' }>, markedBy?: Scoring): Plan {
   const { seed, extraTries = 0, rules: overrides = {} } = started
   const { minutes } = base.paper
   const factor = started.allowanceMs === null || minutes === null ? 1 : started.allowanceMs / allowanceMs(minutes)
@@ -94,7 +105,8 @@ export function planFor(base: Plan, started: Extract<ServerEvent, { kind: 'start
           ]
         : []
     })
-  return assembled(base, rules, started.scoring ?? 1, sections, tasks)
+  const takenBy = started.scoring ?? 1
+  return assembled({ ...base, scoring: markedBy ?? takenBy, takenBy }, rules, sections, tasks)
 }
 
 /**
@@ -107,7 +119,7 @@ export function withTasksOf(base: Plan, later: Plan): Plan {
     if (!found) throw new RangeError(`${later.paper.id}@${later.paper.version} has no task ${task.id}.`)
     return found
   })
-  return assembled(base, base.rules, base.scoring, base.sections, tasks)
+  return assembled(base, base.rules, base.sections, tasks)
 }
 
 /** Whether the sittings of a paper may differ from each other. */
@@ -134,9 +146,8 @@ function tasksFrom({ rules, tasks }: SectionPlan, seed: number): readonly string
 }
 
 function assembled(
-  { paper, strands }: Pick<Plan, 'paper' | 'strands'>,
+  { paper, strands, scoring, takenBy }: Pick<Plan, 'paper' | 'strands' | 'scoring' | 'takenBy'>,
   rules: PaperRules,
-  scoring: Scoring,
   sections: readonly SectionPlan[],
   tasks: readonly TaskPlan[],
 ): Plan {
@@ -146,6 +157,7 @@ function assembled(
     paper,
     rules,
     scoring,
+    takenBy,
     sections,
     tasks,
     strands,

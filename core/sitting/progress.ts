@@ -13,12 +13,25 @@ export type StepStatus = 'open' | 'passed' | 'out-of-tries' | 'skipped' | 'locke
 export interface Check {
   at: string
   findings: readonly Judged[]
+  /** What the work came out as, in a few characters; not kept by earlier rules. */
+  cameTo?: string
+  /** The end's own look at what was never checked and gained nothing: it took no try. */
+  free?: true
+}
+
+/** How many tries of a step were used. */
+export const triesOf = ({ checks }: Pick<StepProgress, 'checks'>): number => checks.filter(({ free }) => !free).length
+
+/** What a watched step came to, and what its check found. */
+export interface Held {
+  cameTo: string
+  findings: readonly Judged[]
 }
 
 export interface StepProgress {
   id: string
   status: StepStatus
-  /** Checks that passed or cost a try, in order. */
+  /** Checks that passed or cost a try, and the end's own, in order. */
   checks: readonly Check[]
   /** Whether the work has changed since the step was opened or last judged. */
   unjudged: boolean
@@ -29,6 +42,10 @@ export interface StepProgress {
   figures?: Figures
   /** What the check of a settled step found when it was settled. Nobody is told before the end. */
   sealed?: readonly Judged[]
+  /** What the work came out as when the step was opened; absent where that was the start of the task. */
+  stood?: string
+  /** What a watched step came to, change by change, since it was opened: going back to any of it is free. */
+  held?: readonly Held[]
   /** “Come back to this”. */
   revisit?: true
   /** The work was replaced by the model's when tries ran out or the step was skipped. */

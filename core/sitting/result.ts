@@ -3,6 +3,7 @@ import type { Hundredths, Layer, StepPoints } from '../marking/points'
 import { ask, judgedHere } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
+import { triesOf } from './progress'
 import type { SittingState, StepProgress, StepStatus } from './progress'
 import { strandsIn } from './strands'
 import { untouched } from './work'
@@ -146,7 +147,7 @@ function* resultOfStep(
     outOf: total(points),
     waiting: waits ? outOf : 0,
     triesAllowed: tries,
-    triesUsed: checks.length,
+    triesUsed: progress ? triesOf(progress) : 0,
     workedMs: progress?.workedMs ?? 0,
     setRight: progress?.setRight ?? false,
     hints: step.hints.slice(0, progress?.hints ?? 0),

@@ -7,7 +7,21 @@ import type { Plan, StepPlan, TaskPlan } from './plan'
 import { stepInHand, stepPlanOf, withChange, withStep, withTask } from './progress'
 import type { SittingState, StepProgress, StepStatus, TaskProgress } from './progress'
 import { notAnOperation } from './sense'
-import { closeStep, closingCheck, findings, giveUp, isForPerson, isWatched, tryStep } from './trying'
+import {
+  closeStep,
+  closingCheck,
+  comesTo,
+  countTry,
+  findings,
+  giveUp,
+  isForPerson,
+  isMet,
+  isWatched,
+  stoodAt,
+  tryStep,
+  watchedChange,
+} from './trying'
+import type { TryResult } from './trying'
 import { worked } from './work'
 
 export type TaskEvent = Extract<LoggedEvent, { taskId: string }>
@@ -36,7 +50,7 @@ export function* work(on: On, event: TaskEvent & { kind: 'op' }): Judging<Advanc
   const done = worked(tool, task.work, { op: read.data }, applied.state)
   const opened = { ...task, opened: true }
   if (changes && step && isWatched(plan, stepPlanOf(taskPlan, step.id))) {
-    const result = yield* tryStep(plan, taskPlan, opened, step, event.at, done, task.work)
+    const result = yield* watchedChange(plan, taskPlan, opened, step, event.at, done)
     return accepted(withTask(state, result.task), result.tried)
   }
   const after = { ...opened, work: done }
@@ -92,8 +106,26 @@ export function* check(on: On, event: TaskEvent & { kind: 'check' }): Judging<Ad
   if (plan.scoring >= 3 && step.checks.length > 0 && !step.unjudged) {
     return refused(before, 'Nothing has changed since the last check of this step. No try was spent.')
   }
-  const result = yield* tryStep(plan, taskPlan, task, step, event.at, task.work, task.work)
+  const result = yield* plan.takenBy < 4
+    ? tryStep(plan, taskPlan, task, step, event.at, task.work, task.work)
+    : tryChanged(on, step, event.at)
+  if (typeof result === 'string') return refused(before, result)
   return accepted(withTask(state, result.task), result.tried)
+}
+
+/**
+ * A check of what comes out otherwise than at the last one, or than when the step was opened; else, as a sentence, why
+ * it spends nothing. What was right as the step was opened passes.
+ */
+function* tryChanged({ plan, taskPlan, task }: On, step: StepProgress, at: string): Judging<TryResult | string> {
+  const cameTo = yield* comesTo(taskPlan, task.work, step.id)
+  const last = step.checks.at(-1)
+  if (last && last.cameTo === cameTo)
+    return 'Your work comes out as it did at the last check of this step. No try was spent.'
+  const found = yield* findings(plan, taskPlan, task, step.id, task.work)
+  if (!last && !isMet(found) && cameTo === (yield* stoodAt(taskPlan, step)))
+    return 'Your work stands as it did when this step began. No try was spent.'
+  return yield* countTry(plan, taskPlan, task, step, { at, findings: found, cameTo }, task.work, task.work)
 }
 
 /** Leaves a step for good. What was done for it is judged first; in settled papers nobody is told before the end. */
@@ -156,7 +188,9 @@ export function unsettle(on: On, event: TaskEvent & { kind: 'unsettle' }): Advan
   const { sealed: _sealed, figures: _figures, ...rest } = step
   const steps = task.steps.map((other): StepProgress => {
     if (other === step) return { ...rest, status: 'open', unjudged: true }
-    return later.includes(other) ? { ...other, status: 'locked', unjudged: false } : other
+    if (!later.includes(other)) return other
+    const { stood: _stood, ...locked } = other
+    return { ...locked, status: 'locked', unjudged: false }
   })
   return accepted(withTask(state, { ...task, steps }))
 }

@@ -1,12 +1,13 @@
+import { sure } from '../ground/sure'
 import type { Judged } from '../marking/judging'
 import type { Figures } from '../tools/tool'
 import { ask } from './judgement'
 import type { Judging } from './judgement'
 import type { Plan, StepPlan, TaskPlan } from './plan'
-import { closedSteps, isUnjudged, stepInHand, stepPlanOf, withStep } from './progress'
-import type { StepProgress, TaskProgress } from './progress'
+import { closedSteps, isUnjudged, stepInHand, stepPlanOf, triesOf, withStep } from './progress'
+import type { Check, StepProgress, TaskProgress } from './progress'
 import { stateSetRight } from './setting-right'
-import { AWAY, worked } from './work'
+import { AWAY, untouched, worked } from './work'
 import type { Work } from './work'
 
 /** What a try came to, as the sitting knows it. What of it the trainee is told is decided elsewhere. */
@@ -14,6 +15,8 @@ export interface Tried {
   stepId: string
   passed: boolean
   findings: readonly Judged[]
+  /** A change that didn't pass, and was kept all the same, for no try: it brought the step nearer, or went back. */
+  kept?: 'nearer' | 'back'
 }
 
 export interface TryResult {
@@ -45,10 +48,20 @@ export function* findings(
   })
 }
 
-/**
- * Judges the step against `work` and counts the try. Passed: the work is kept and the next step opens.
- * Not passed: `otherwise` is the work that the task goes back to, and after the last try the step closes.
- */
+export const isMet = (found: readonly Judged[]): boolean => found.every(finding => finding.met)
+const hasGained = (found: readonly Judged[]): boolean => found.some(finding => finding.share > 0)
+
+/** What work comes out as, for a step. */
+export function* comesTo(taskPlan: TaskPlan, work: Work, stepId: string): Judging<string> {
+  return yield* ask({ ask: 'comes-to', taskPlan, work, stepId })
+}
+
+/** What the work of a step came out as when it was opened. */
+export function* stoodAt(taskPlan: TaskPlan, { id, stood }: StepProgress): Judging<string> {
+  return stood ?? (yield* comesTo(taskPlan, untouched(taskPlan.start), id))
+}
+
+/** Judges the step against `work` and counts the try. */
 export function* tryStep(
   plan: Plan,
   taskPlan: TaskPlan,
@@ -59,13 +72,78 @@ export function* tryStep(
   otherwise: Work,
 ): Judging<TryResult> {
   const found = yield* findings(plan, taskPlan, task, step.id, work)
-  const passed = found.every(finding => finding.met)
-  const tried = { stepId: step.id, passed, findings: found }
-  const checked = { ...step, checks: [...step.checks, { at, findings: found }], unjudged: false }
+  return yield* countTry(plan, taskPlan, task, step, { at, findings: found }, work, otherwise)
+}
+
+/**
+ * Counts a try. Passed: the work is kept and the next step opens. Not passed: `otherwise` is the work that the task
+ * goes back to, and after the last try the step closes.
+ */
+export function* countTry(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  check: Check,
+  work: Work,
+  otherwise: Work,
+): Judging<TryResult> {
+  const passed = isMet(check.findings)
+  const tried = { stepId: step.id, passed, findings: check.findings }
+  const counted = { ...check, findings: asHeld(check.findings, step) }
+  const checked = { ...step, checks: [...step.checks, counted], unjudged: false }
   const judged = { ...withStep(task, checked), work: passed ? work : otherwise }
   if (passed) return { tried, task: yield* closeStep(taskPlan, judged, { ...checked, status: 'passed' }, work) }
-  if (checked.checks.length < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
+  if (triesOf(checked) < stepPlanOf(taskPlan, step.id).tries) return { tried, task: judged }
   return { tried, task: yield* giveUp(plan, taskPlan, judged, { ...checked, status: 'out-of-tries' }, work) }
+}
+
+/** What a try of a watched step counts for: what was held before it, and is again after it, isn't lost by it. */
+function asHeld(found: readonly Judged[], { held = [] }: StepProgress): readonly Judged[] {
+  const before = held.at(-1)?.findings
+  if (!before || isMet(found)) return found
+  return found.map((finding, at) => {
+    const kept = before[at]
+    if (!kept || kept.share <= finding.share) return finding
+    return { ...kept, ...(finding.fault ? { fault: finding.fault } : {}) }
+  })
+}
+
+/**
+ * A change in a watched step. One that brings the step nearer (no criterion falls, one rises) is kept and spends
+ * nothing, and so is going back to what was held before. Any other that doesn't pass is a try, and taken back.
+ */
+export function* watchedChange(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  at: string,
+  changed: Work,
+): Judging<TryResult> {
+  const found = yield* findings(plan, taskPlan, task, step.id, changed)
+  if (plan.takenBy < 4 || isMet(found))
+    return yield* countTry(plan, taskPlan, task, step, { at, findings: found }, changed, task.work)
+  const held = step.held ?? [
+    {
+      cameTo: yield* comesTo(taskPlan, task.work, step.id),
+      findings: yield* findings(plan, taskPlan, task, step.id, task.work),
+    },
+  ]
+  const now = { cameTo: yield* comesTo(taskPlan, changed, step.id), findings: found }
+  const others = held.filter(({ cameTo }) => cameTo !== now.cameTo)
+  const kept = others.length < held.length ? 'back' : isNearer(sure(held.at(-1)).findings, found) ? 'nearer' : null
+  if (kept === null) return yield* countTry(plan, taskPlan, task, step, { at, ...now }, changed, task.work)
+  const going = { ...step, held: [...others, now], unjudged: true }
+  return {
+    tried: { stepId: step.id, passed: false, findings: found, kept },
+    task: { ...withStep(task, going), work: changed },
+  }
+}
+
+const isNearer = (before: readonly Judged[], now: readonly Judged[]): boolean => {
+  const rises = now.map(({ share }, at) => share - sure(before[at]).share)
+  return rises.every(rise => rise > -1e-9) && rises.some(rise => rise > 1e-9)
 }
 
 /**
@@ -118,7 +196,7 @@ export function* closeStep(
 /**
  * A step that is being left, or that the end finds open or locked, judged against the work as it stands: one more
  * try, if one is left and there is something that no check has seen. Where nothing was gained on a step that was
- * never tried, it stays as it is.
+ * never tried, it takes no try, and where nobody worked on it, it stays as it is.
  */
 export function* closingCheck(
   plan: Plan,
@@ -130,12 +208,39 @@ export function* closingCheck(
   const stepPlan = stepPlanOf(taskPlan, step.id)
   const tried = step.checks.length > 0
   if (isForPerson(stepPlan) || (tried && !step.unjudged) || step.checks.length >= stepPlan.tries) return step
+  if (tried && (yield* cameToTheSame(plan, taskPlan, task, step))) return step
   const found = yield* findings(plan, taskPlan, task, step.id, task.work)
-  if (!tried && !found.some(finding => finding.share > 0)) return step
-  const checks = [...step.checks, { at, findings: found }]
-  const passed = found.every(finding => finding.met)
-  const status = passed ? 'passed' : checks.length >= stepPlan.tries ? 'out-of-tries' : 'open'
+  const gained = tried || hasGained(found)
+  if (!gained && !(yield* isWorkedOn(plan, taskPlan, task, step, found))) return step
+  const checks = [...step.checks, { at, findings: found, ...(gained ? {} : { free: true as const }) }]
+  const used = triesOf({ checks })
+  const status = isMet(found) ? 'passed' : used >= stepPlan.tries ? 'out-of-tries' : 'open'
   return { ...step, status, checks, unjudged: false }
+}
+
+/** Whether the work comes out as it did at the last check of a step. */
+function* cameToTheSame(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, step: StepProgress): Judging<boolean> {
+  const before = step.checks.at(-1)?.cameTo
+  if (plan.scoring < 4 || before === undefined) return false
+  return (yield* comesTo(taskPlan, task.work, step.id)) === before
+}
+
+/**
+ * Whether an open step that was never checked was worked on: its work comes out otherwise than when it was opened. In
+ * free order the work may be that of other steps: there its check has to find something else than at the start.
+ */
+function* isWorkedOn(
+  plan: Plan,
+  taskPlan: TaskPlan,
+  task: TaskProgress,
+  step: StepProgress,
+  found: readonly Judged[],
+): Judging<boolean> {
+  if (plan.scoring < 4 || step.status !== 'open') return false
+  if ((yield* comesTo(taskPlan, task.work, step.id)) === (yield* stoodAt(taskPlan, step))) return false
+  if (taskPlan.task.order !== 'free') return true
+  const before = yield* findings(plan, taskPlan, task, step.id, untouched(taskPlan.start))
+  return found.some((finding, at) => finding.found !== before[at]?.found || finding.share !== before[at].share)
 }
 
 /**
@@ -156,9 +261,9 @@ function unseal(task: TaskProgress, at: string): TaskProgress {
   return task.steps.reduce((before, step) => {
     if (step.sealed === undefined) return before
     const { sealed, ...rest } = step
-    const passed = sealed.every(finding => finding.met)
+    const passed = isMet(sealed)
     const left = step.status === 'skipped'
-    if (left && !sealed.some(finding => finding.share > 0)) return withStep(before, rest)
+    if (left && !hasGained(sealed)) return withStep(before, rest)
     const status = passed ? ('passed' as const) : left ? ('skipped' as const) : ('out-of-tries' as const)
     return withStep(before, { ...rest, status, checks: [...step.checks, { at, findings: sealed }] })
   }, task)
@@ -207,7 +312,7 @@ function* judgeStepInHand(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at
     const step = stepInHand(judged)
     if (!step || !isJudgedAtEnd(taskPlan, step)) return judged
     const result = yield* tryStep(plan, taskPlan, judged, step, at, judged.work, judged.work)
-    if (judged !== task && !hasGained(result)) return judged
+    if (judged !== task && !hasGained(result.tried.findings)) return judged
     judged = result.task
     if (!result.tried.passed) return judged
   }
@@ -219,9 +324,7 @@ function* judgeOpenSteps(plan: Plan, taskPlan: TaskPlan, task: TaskProgress, at:
   for (const step of task.steps) {
     if (step.status !== 'open' || !step.unjudged || !isJudgedAtEnd(taskPlan, step)) continue
     const result = yield* tryStep(plan, taskPlan, judged, step, at, judged.work, judged.work)
-    if (hasGained(result) || step.checks.length > 0) judged = result.task
+    if (hasGained(result.tried.findings) || step.checks.length > 0) judged = result.task
   }
   return judged
 }
-
-const hasGained = ({ tried }: TryResult): boolean => tried.findings.some(finding => finding.share > 0)

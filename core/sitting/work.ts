@@ -47,6 +47,12 @@ function hashOf(text: string, seed: number): number {
   return hash >>> 0
 }
 
+/** A text in a few characters, 64 bits of them: for telling apart by accident, not against an attack. */
+export function shortHash(text: string): string {
+  const first = hashOf(text, 0x811c9dc5)
+  return first.toString(36) + hashOf(`${first}${text}`, 0x9e3779b9).toString(36)
+}
+
 /** The mark after one more entry: how many there are, and a hash over all of them. */
 export function markAfter(mark: string, entry: WorkEntry): string {
   const [count = '0', hash = ''] = mark.split('.')

@@ -1,10 +1,11 @@
 import betaCdf from '@stdlib/stats-base-dists-beta-cdf'
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile'
 
-/** One piece of evidence for a skill: result from 0 to 1, and its weight. */
+/** One piece of evidence for a skill: result from 0 to 1, its weight, and the step of a sitting that it comes from. */
 export interface Evidence {
   r: number
   w: number
+  step: string
 }
 
 export type Standing = 'secure' | 'unproven' | 'gap'
@@ -20,6 +21,8 @@ export interface Mastery {
   /** Probability that the true level is at the target or above. */
   atTarget: number
   standing: Standing
+  /** Unproven because all of the evidence comes from one step: what it would say otherwise. */
+  once?: 'right' | 'miss'
 }
 
 const HALF_LIFE_DAYS = 90
@@ -31,12 +34,14 @@ export function evidenceWeight(skillsNamed: number, ageDays: number): number {
 
 /**
  * What the evidence says about a level: a Beta distribution that starts even (1, 1) and takes each
- * result as that much of a success and that much of a failure.
+ * result as that much of a success and that much of a failure. One step alone proves nothing, however much it judges.
  */
 export function masteryOf(evidence: readonly Evidence[], target: number): Mastery {
   const alpha = 1 + evidence.reduce((sum, { r, w }) => sum + w * r, 0)
   const beta = 1 + evidence.reduce((sum, { r, w }) => sum + w * (1 - r), 0)
   const atTarget = 1 - betaCdf(target, alpha, beta)
+  const says = atTarget >= 0.75 ? 'secure' : atTarget <= 0.25 ? 'gap' : 'unproven'
+  const steps = new Set(evidence.map(({ step }) => step)).size
   return {
     alpha,
     beta,
@@ -44,6 +49,13 @@ export function masteryOf(evidence: readonly Evidence[], target: number): Master
     low: betaQuantile(0.1, alpha, beta),
     high: betaQuantile(0.9, alpha, beta),
     atTarget,
-    standing: atTarget >= 0.75 ? 'secure' : atTarget <= 0.25 ? 'gap' : 'unproven',
+    standing: steps > 1 ? says : 'unproven',
+    ...(steps === 1 && onceOf(evidence, says)),
   }
+}
+
+/** What one step says of a skill: all of it right, or so much wrong that it would be a gap. */
+function onceOf(evidence: readonly Evidence[], says: Standing): Pick<Mastery, 'once'> {
+  if (says === 'gap') return { once: 'miss' }
+  return evidence.every(({ r }) => r > 1 - 1e-9) ? { once: 'right' } : {}
 }

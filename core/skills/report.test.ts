@@ -31,7 +31,7 @@ const judged = (skills: string[], points: number, outOf: number, at = now, ...fa
   at,
   sittingId: 's1',
   taskId: 't',
-  stepId: 'a',
+  stepId: `step-${count++}`,
   criterionId: `c${count++}`,
   skills,
   points,
@@ -51,11 +51,34 @@ describe('the gap report', () => {
   })
 
   it('pools the evidence of an area: three right on one skill and one wrong on the other', () => {
-    const report = gapReport(tree, [...Array(3).fill(judged(['two-sided'], 100, 100)), judged(['vat'], 0, 100)], now)
+    const right = Array.from({ length: 3 }, () => judged(['two-sided'], 100, 100))
+    const report = gapReport(tree, [...right, judged(['vat'], 0, 100)], now)
     const [entries] = report.areas
     expect(entries?.mastery.alpha).toBe(4)
     expect(entries?.mastery.beta).toBe(2)
-    expect(entries?.skills.map(({ mastery }) => mastery.standing)).toEqual(['secure', 'gap'])
+    expect(entries?.skills.map(({ mastery }) => mastery.standing)).toEqual(['secure', 'unproven'])
+    expect(entries?.skills[1]?.mastery.once).toBe('miss')
+  })
+
+  it('takes the criteria of one step for one piece: a gap needs two', () => {
+    const missed = judged(['vat'], 0, 100)
+    const again = { ...judged(['vat'], 0, 100), stepId: missed.stepId }
+    const standingOf = (...evidence: JudgedCriterion[]) =>
+      gapReport(tree, evidence, now).areas[0]?.skills[1]?.mastery.standing
+    expect(standingOf(missed, again)).toBe('unproven')
+    expect(standingOf(missed, judged(['vat'], 0, 100))).toBe('gap')
+    // The same step in another sitting is another piece.
+    expect(standingOf(missed, { ...again, sittingId: 's2' })).toBe('gap')
+  })
+
+  it('calls an area secure only where something is known of half of its skills, and counts a criterion once', () => {
+    const wide = structuredClone(tree)
+    wide.areas[0]!.skills.push({ ...wide.areas[0]!.skills[1]!, id: 'dates' })
+    const areaOf = (...evidence: JudgedCriterion[]) => gapReport(wide, evidence, now).areas[0]
+    const right = (...skills: string[]) => Array.from({ length: 4 }, () => judged(skills, 100, 100))
+    expect(areaOf(...right('two-sided'))).toMatchObject({ mastery: { standing: 'unproven' }, count: 4 })
+    expect(areaOf(...right('two-sided'), ...right('vat'))).toMatchObject({ mastery: { standing: 'secure' }, count: 8 })
+    expect(areaOf(...right('two-sided', 'vat'))).toMatchObject({ mastery: { standing: 'secure' }, count: 4 })
   })
 
   it('shares evidence among the skills a criterion names, and ages it', () => {
@@ -66,12 +89,8 @@ describe('the gap report', () => {
   })
 
   it('puts gaps before what is unproven, and the larger weighted distance first', () => {
-    expect(order([judged(['accrued'], 0, 100), judged(['prepaid'], 0, 100)])).toEqual([
-      'prepaid',
-      'accrued',
-      'two-sided',
-      'vat',
-    ])
+    const missed = (skill: string) => [judged([skill], 0, 100), judged([skill], 0, 100)]
+    expect(order([...missed('accrued'), ...missed('prepaid')])).toEqual(['prepaid', 'accrued', 'two-sided', 'vat'])
   })
 
   it('puts a prerequisite before what needs it, however close it is', () => {
@@ -80,7 +99,7 @@ describe('the gap report', () => {
   })
 
   it('leaves secure skills out', () => {
-    expect(order(Array(3).fill(judged(['two-sided'], 100, 100)))).not.toContain('two-sided')
+    expect(order(Array.from({ length: 3 }, () => judged(['two-sided'], 100, 100)))).not.toContain('two-sided')
   })
 
   it('counts what recurs', () => {
@@ -135,6 +154,17 @@ describe('several trades', () => {
     // Both gaps lie equally far from the target; weight 3 comes before weight 2, then what nobody knows yet.
     expect(closeFirst.map(({ skill }) => skill.id).slice(0, 2)).toEqual(['totals', 'prepaid'])
     expect(closeFirst).toHaveLength(6)
+  })
+
+  it('begin with the gaps of the trade that was practised last', () => {
+    const wrong = (skill: string, at: string) => Array.from({ length: 3 }, () => judged([skill], 0, 100, at))
+    const earlier = '2026-11-20T12:00:00.000Z'
+    const first = (books: string, sheets: string) =>
+      gapReports([tree, office], [...wrong('prepaid', books), ...wrong('totals', sheets)], now).closeFirst.map(
+        ({ skill }) => skill.id,
+      )
+    expect(first(now, earlier)).toEqual(['prepaid', 'totals', 'two-sided', 'vat', 'accrued', 'charts'])
+    expect(first(earlier, now).slice(0, 3)).toEqual(['totals', 'prepaid', 'charts'])
   })
 
   it('count as the programme says, else as the papers given, else the first', () => {

@@ -32,6 +32,7 @@ export interface AreaReport {
   id: string
   title: string
   mastery: Mastery
+  /** Judged criteria, each once, however many of its skills they name. */
   count: number
   skills: SkillReport[]
 }
@@ -58,6 +59,7 @@ const DAY_MS = 86_400_000
 const evidenceOf = (judged: JudgedCriterion, now: string) => ({
   r: judged.points / judged.outOf,
   w: evidenceWeight(judged.skills.length, (Date.parse(now) - Date.parse(judged.at)) / DAY_MS),
+  step: `${judged.sittingId}/${judged.taskId}/${judged.stepId}`,
 })
 
 /** The reports of several trades, with what they stand on and what to close first across all of them. */
@@ -70,8 +72,19 @@ export function gapReports(
   return {
     ...basisOf(trees, judged),
     trades,
-    closeFirst: closeFirst(trades.flatMap(({ areas }) => areas.flatMap(({ skills }) => skills))),
+    closeFirst: closeFirstOf(trades),
   }
+}
+
+/** Gaps before unproven, across trades; within each the trade that was practised last comes first. */
+function closeFirstOf(trades: readonly GapReport[]): SkillReport[] {
+  const dates = [...new Set(trades.map(({ newest }) => newest ?? ''))].sort().reverse()
+  const ordered = dates.flatMap(date => {
+    const practised = trades.filter(({ newest }) => (newest ?? '') === date)
+    return closeFirst(practised.flatMap(({ areas }) => areas.flatMap(({ skills }) => skills)))
+  })
+  const isGap = ({ mastery }: SkillReport): boolean => mastery.standing === 'gap'
+  return [...ordered.filter(isGap), ...ordered.filter(one => !isGap(one))]
 }
 
 function basisOf(trees: readonly SkillTree[], judged: readonly JudgedCriterion[]): Basis {
@@ -89,7 +102,8 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
   const areas = tree.areas.map((area): AreaReport => {
     const skills = area.skills.map(skill => reportSkill(skill, skill.target ?? tree.target, judged, now))
     const pooled = skills.flatMap(({ evidence }) => evidence.map(one => evidenceOf(one, now)))
-    return { id: area.id, title: area.title, mastery: masteryOf(pooled, tree.target), count: pooled.length, skills }
+    const count = new Set(skills.flatMap(({ evidence }) => evidence)).size
+    return { id: area.id, title: area.title, mastery: ofArea(masteryOf(pooled, tree.target), skills), count, skills }
   })
   return {
     ...basisOf([tree], judged),
@@ -100,6 +114,12 @@ export function gapReport(tree: SkillTree, judged: readonly JudgedCriterion[], n
     areas,
     closeFirst: closeFirst(areas.flatMap(({ skills }) => skills)),
   }
+}
+
+/** An area is secure only where something is known of at least half of its skills. */
+function ofArea(pooled: Mastery, skills: readonly SkillReport[]): Mastery {
+  const known = skills.filter(({ evidence }) => evidence.length > 0).length
+  return pooled.standing === 'secure' && known * 2 < skills.length ? { ...pooled, standing: 'unproven' } : pooled
 }
 
 function reportSkill(skill: Skill, target: number, judged: readonly JudgedCriterion[], now: string): SkillReport {

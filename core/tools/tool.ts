@@ -169,6 +169,11 @@ export interface Tool<State, Op, Setup, Check> {
    * wire and into snapshots. `unpack(pack(state, start), start)` is the state again, bit for bit.
    */
   pack(state: State, start: State): unknown
+  /**
+   * What the work comes out as, for a step where the tool knows its part, as plain JSON: the same for work that came
+   * to the same in another way, was undone, or was only looked at. Without it, whatever is packed.
+   */
+  comesTo?(state: State, start: State, step: string): unknown
   /** Throws a RangeError for what `pack` never made. */
   unpack(packed: unknown, start: State): State
   /** How the content proof varies solutions; without it, they are proved as they are written. */

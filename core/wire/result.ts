@@ -80,7 +80,7 @@ export const resultView = z.strictObject({
   workedMs: z.number(),
   tryWeights: z.array(z.number()),
   /** By which rules it is marked: 1 by the last try, 2 by layers and the best check, 3 those of today. */
-  scoring: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  scoring: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
   partial: z.boolean(),
   /** Marked again by later rules than those of its time; what it was before. */
   rescored: z.strictObject({ at: z.string(), before: points }).nullable(),

@@ -217,6 +217,8 @@ export const seatRequest = z.strictObject({
 })
 
 export const verdict = told.extend({
+  /** A change of a watched step that didn't pass, and was kept for no try. */
+  kept: z.literal(true).optional(),
   stepId: z.string(),
   status: stepStatus,
   triesUsed: z.int(),

@@ -7,6 +7,8 @@ const masteryView = z.strictObject({
   high: z.number(),
   atTarget: z.number(),
   standing: z.enum(['secure', 'unproven', 'gap']),
+  /** All of its evidence comes from one step: what that says so far. */
+  once: z.enum(['right', 'miss']).optional(),
 })
 
 export const skillReportView = z.strictObject({

@@ -1,6 +1,6 @@
 import { deadlineOf, isPaused, stoodMs } from '../sitting/clock'
 import type { Plan, StepPlan, TaskPlan } from '../sitting/plan'
-import { isUnjudged, stepPlanOf } from '../sitting/progress'
+import { isUnjudged, stepPlanOf, triesOf } from '../sitting/progress'
 import type { SittingState, StepProgress, TaskProgress } from '../sitting/progress'
 import { pointsOfStep } from '../sitting/result'
 import { endsAt, sectionDeadline, sectionLeftMs, sectionOfTask } from '../sitting/sections'
@@ -95,7 +95,7 @@ function stepProgressViewOf(plan: Plan, stepPlan: StepPlan, progress: StepProgre
   return {
     id: step.id,
     status: progress.status,
-    triesUsed: progress.checks.length,
+    triesUsed: triesOf(progress),
     ...(passed ? { earned: earned / 100 } : {}),
     ...(progress.setRight ? { setRight: true } : {}),
     ...(progress.revisit ? { revisit: true } : {}),
@@ -171,15 +171,25 @@ export function verdictOf(plan: Plan, taskPlan: TaskPlan, progress: TaskProgress
   const stepPlan = stepPlanOf(taskPlan, tried.stepId)
   const step = progress.steps.find(({ id }) => id === tried.stepId)
   if (!step) throw new RangeError(`There is no step ${tried.stepId}.`)
-  const left = stepPlan.tries - step.checks.length
+  const used = triesOf(step)
   return {
     stepId: tried.stepId,
     status: step.status,
-    triesUsed: step.checks.length,
+    triesUsed: used,
     triesAllowed: stepPlan.tries,
     ...tellOf(plan, stepPlan, tried),
-    message: messageOf(step, left),
+    ...(tried.kept ? { kept: true } : {}),
+    message: tried.kept ? keptMessage(plan, tried) : messageOf(step, stepPlan.tries - used),
   }
+}
+
+/** What a change came to that was kept for no try. How much is done is told where the paper tells what is met. */
+function keptMessage({ rules }: Plan, { kept, findings }: Tried): string {
+  if (kept === 'back') return 'Back where it was. No try was spent.'
+  const met = findings.filter(finding => finding.met).length
+  return rules.feedback === 'none' || met === 0
+    ? 'This brings the step nearer, and is kept. No try was spent.'
+    : `${met} of ${findings.length} done. No try was spent.`
 }
 
 function messageOf(step: StepProgress, left: number): string {

@@ -30,7 +30,7 @@ export interface Sitting {
 
 export interface Rescoring {
   version: number
-  scoring: 3
+  scoring: 3 | 4
   at: string
   scoreBefore: number
 }
@@ -102,7 +102,7 @@ interface SittingRow {
   digest: string | null
   digest_events: number | null
   marked_version: number | null
-  marked_scoring: 3 | null
+  marked_scoring: 3 | 4 | null
   marked_at: string | null
   score_before_hundredths: number | null
 }

@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import { contextOf, figuresOf, judgeStep } from '../../core/marking/judging'
 import type { Task } from '../../core/paper/schema'
+import { digestOf } from '../../core/sitting/judgement'
 import { planTask } from '../../core/sitting/plan'
 import type { TaskPlan } from '../../core/sitting/plan'
 import { stepPlanOf } from '../../core/sitting/progress'
@@ -89,6 +90,8 @@ export function answering(isFull: () => boolean = () => false) {
         return figuresOf(tool, state, request.names, contextOf({ ...plan, closed: request.closed }, request.stepId))
       case 'is-begun':
         return tool.isBegun?.(state, request.stepId) ?? true
+      case 'comes-to':
+        return digestOf(plan, state, request.stepId)
       case 'pack':
         return tool.pack(state, start)
       case 'plain':

@@ -13,7 +13,7 @@ export type Request =
     }
   | { ask: 'apply'; op: unknown }
   | { ask: 'figures'; stepId: string; names: readonly string[]; closed: readonly ClosedStep[] }
-  | { ask: 'is-begun'; stepId: string }
+  | { ask: 'is-begun' | 'comes-to'; stepId: string }
   /** The work packed, as plain JSON, or as a file of a kind that its tool writes. */
   | { ask: 'pack' }
   | { ask: 'plain' }

@@ -56,8 +56,8 @@ const hintPrice = computed(() => {
   </div>
   <p v-if="isLastTry && replaced" class="small last" data-last-try>If this try isn’t right, {{ replaced }}.</p>
   <p v-if="step.mode === 'watched' && !settling" class="small">
-    Watched step: it is judged as you do it. A change that isn’t right spends a try and is taken back; looking around is
-    free.
+    Watched step: it is judged as you do it. A change that brings it nearer is kept and spends nothing; any other that
+    isn’t right spends a try and is taken back. Looking around and going back are free.
   </p>
   <ul v-if="step.lastCheck?.criteria && step.lastCheck.criteria.length > 0" class="small told">
     <li class="soft">At your last check:</li>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3'
+import type { SkillReportView } from '~~/core/wire/skills'
+import { standingInWords } from './states'
 
 /**
  * Where a level probably lies: a bar from the 10th to the 90th percentile, a mark for the level, a dashed line for
  * the target.
  */
 const props = defineProps<{
-  mastery: { level: number; low: number; high: number; standing: 'secure' | 'unproven' | 'gap' }
+  mastery: Pick<SkillReportView['mastery'], 'level' | 'low' | 'high' | 'standing' | 'once'>
   target: number
   tall?: boolean
 }>()
@@ -22,7 +24,7 @@ const bar = computed(() => ({
 const fills = { secure: 'var(--inform)', unproven: 'var(--surface)', gap: `url(#${hatch})` }
 const inWords = computed(
   () =>
-    `${props.mastery.standing}: level ${format.percent(props.mastery.level)}, likely between ${format.percent(props.mastery.low)} and ${format.percent(props.mastery.high)}, target ${format.percent(props.target)}`,
+    `${standingInWords(props.mastery)}: level ${format.percent(props.mastery.level)}, likely between ${format.percent(props.mastery.low)} and ${format.percent(props.mastery.high)}, target ${format.percent(props.target)}`,
 )
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3'
 import type { AreaView } from '~~/core/wire/skills'
+import { standingInWords } from './states'
 
 /** All skills by area: where each level probably lies against the target. */
 const props = defineProps<{ areas: AreaView[]; target: number; chosen: string }>()
@@ -44,7 +45,7 @@ const ownTarget = computed(() => percent(props.target))
       <tr class="area">
         <th scope="rowgroup">{{ area.title }}</th>
         <td><SkillBar :mastery="area.mastery" :target="target" /></td>
-        <td>{{ area.mastery.standing }}</td>
+        <td>{{ standingInWords(area.mastery) }}</td>
         <td class="right figure">{{ area.evidence }}</td>
       </tr>
       <tr
@@ -58,7 +59,7 @@ const ownTarget = computed(() => percent(props.target))
           <button type="button" :aria-pressed="skill.id === chosen">{{ skill.title }}</button>
         </th>
         <td><SkillBar :mastery="skill.mastery" :target="skill.target" /></td>
-        <td :class="{ gap: skill.mastery.standing === 'gap' }">{{ skill.mastery.standing }}</td>
+        <td :class="{ gap: skill.mastery.standing === 'gap' }">{{ standingInWords(skill.mastery) }}</td>
         <td class="right figure">{{ skill.seen }}</td>
       </tr>
     </tbody>
@@ -80,7 +81,7 @@ thead th {
   width: 33%;
 }
 .standing {
-  width: 6.5rem;
+  width: 8.75rem;
 }
 .evidence {
   width: 5rem;

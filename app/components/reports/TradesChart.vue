@@ -27,7 +27,7 @@ const emit = defineEmits<{ choose: [id: TradeView['id']] }>()
         <td class="right figure">{{ trade.counts.secure }}</td>
         <td class="right figure">{{ trade.counts.unproven }}</td>
         <td class="right figure">{{ trade.counts.gap }}</td>
-        <td class="right figure">{{ trade.areas.reduce((sum, { evidence }) => sum + evidence, 0) }}</td>
+        <td class="right figure">{{ trade.criteria }}</td>
       </tr>
       <tr v-for="area in trade.areas" :key="area.id" class="area">
         <th scope="row">{{ area.title }}</th>

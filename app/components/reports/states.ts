@@ -1,4 +1,5 @@
 import type { StepResultView } from '../../../core/wire/result'
+import type { SkillReportView } from '../../../core/wire/skills'
 
 const states = {
   'settled': 'settled',
@@ -14,6 +15,12 @@ const states = {
 /** How a step ended, in words. */
 export const stateOf = (step: StepResultView): string =>
   step.reached || step.status === 'awaiting-marker' ? states[step.status] : 'not reached'
+
+/** How a skill stands; of one that only one step has shown, what that says so far. */
+export function standingInWords({ standing, once }: Pick<SkillReportView['mastery'], 'standing' | 'once'>): string {
+  if (once === undefined) return standing
+  return once === 'miss' ? 'one miss so far' : 'right once so far'
+}
 
 /** How the steps of a task ended; of many, how many in each way. */
 export function statesInShort(steps: readonly StepResultView[]): string {

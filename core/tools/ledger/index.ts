@@ -8,7 +8,7 @@ import { figure } from './figures'
 import { takenBack } from './taking-back'
 import { apply, effect, initial, ledgerOp } from './ops'
 import type { LedgerOp } from './ops'
-import { pack, unpack } from './packing'
+import { comesTo, pack, unpack } from './packing'
 import { proving } from './proving'
 import { setRight } from './setting-right'
 import { ledgerSetup } from './state'
@@ -34,6 +34,7 @@ export const ledger: Tool<LedgerState, LedgerOp, LedgerSetup, LedgerCheck> = {
   takenBack,
   proving,
   pack,
+  comesTo,
   unpack,
   // The books are small: their screen reads them whole.
   view: state => state,

@@ -29,6 +29,20 @@ export function pack(state: LedgerState, start: LedgerState): unknown {
   }
 }
 
+/**
+ * What was posted, in order, and stands. An entry and its reversal on the same day leave the books as they were; what
+ * is being written isn't in them yet.
+ */
+export function comesTo(state: LedgerState, start: LedgerState): unknown {
+  const own = entries(state).slice(entryCount(start))
+  const reversed = new Set(own.map(({ reverses }) => reverses))
+  const undone = own.flatMap(({ number, date, reverses }) => {
+    const first = own.find(entry => entry.number === reverses && entry.date === date)
+    return first && !reversed.has(number) ? [number, first.number] : []
+  })
+  return own.filter(({ number }) => !undone.includes(number)).map(({ number: _, ...entry }) => entry)
+}
+
 /** The books again: the start with what was posted since. Throws a RangeError for anything else. */
 export function unpack(packed: unknown, start: LedgerState): LedgerState {
   const read = packedBooks.safeParse(packed)

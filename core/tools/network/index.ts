@@ -5,7 +5,7 @@ import { content } from './content'
 import { describe } from './describe'
 import { apply, effect, networkOp } from './ops'
 import type { NetworkOp } from './ops'
-import { pack, unpack } from './packing'
+import { comesTo, pack, unpack } from './packing'
 import { proving } from './proving'
 import { initial, networkSetup } from './state'
 import type { NetworkSetup, NetworkState } from './state'
@@ -29,6 +29,7 @@ export const network: Tool<NetworkState, NetworkOp, NetworkSetup, NetworkCheck> 
   content,
   proving,
   pack,
+  comesTo,
   unpack,
   view,
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ask } from './state'
 import type { NetworkState } from './state'
+import type { Settings } from './settings/paths'
 
 const settings = z.record(z.string(), z.string())
 const packed = z.strictObject({
@@ -31,6 +32,17 @@ export function pack(state: NetworkState, start: NetworkState): unknown {
     earlier: state.earlier,
     asked: state.asked,
   }
+}
+
+/** What is in force otherwise than at the start. What was tried, and what waits to be applied, changes nothing. */
+export function comesTo({ cables, running }: NetworkState, start: NetworkState): unknown {
+  const inOrder = (one: Settings = {}): string => JSON.stringify(Object.entries(one).sort())
+  const changed = Object.keys(running)
+    .sort()
+    .map(name => [name, inOrder(running[name])])
+    .filter(([name = '', set]) => set !== inOrder(start.running[name]))
+  const laid = (all: NetworkState['cables']): string[] => all.map(one => JSON.stringify(one)).sort()
+  return { changed, cables: cables === start.cables ? null : laid(cables) }
 }
 
 /** Throws a RangeError for what `pack` never made. */

@@ -47,6 +47,8 @@ export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> =
   recording: { allowed, used },
   proving,
   pack,
+  /** A step is a part: what was answered to others is none of its work. */
+  comesTo: (state, _start, step) => answerTo(state, step),
   unpack,
   view: state => state,
 }

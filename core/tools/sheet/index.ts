@@ -8,7 +8,7 @@ import { files } from './files'
 import { apply, effect } from './applying'
 import { sheetOp } from './changes'
 import type { SheetOp } from './changes'
-import { pack, unpack } from './packing'
+import { comesTo, pack, unpack } from './packing'
 import { proving } from './proving'
 import { setRight } from './setting-right'
 import { initial, sheetToolSetup } from './state'
@@ -35,6 +35,7 @@ export const sheet: Tool<SheetState, SheetOp, SheetToolSetup, SheetCheck> = {
   files,
   proving,
   pack,
+  comesTo,
   unpack,
   view,
 }

@@ -128,6 +128,30 @@ function unpackBook({ sheets, names }: PackedBook, base: Workbook, calculator: C
   return calculator.changed(base, next)
 }
 
+/** What of the workbook differs from the start, and not how it came to that: nothing that was undone, no view. */
+export function comesTo({ workbook }: SheetState, start: SheetState): unknown {
+  const { sheets, names } = packBook(workbook, start.workbook)
+  const isNews = (now: unknown, before: unknown): boolean => JSON.stringify(now) !== JSON.stringify(before)
+  return {
+    names: isNews(
+      names,
+      start.workbook.names.map(({ name, formula }) => ({ name, refers: formula.text })),
+    )
+      ? names
+      : null,
+    sheets: sheets.map(({ inputs, formats, notes = [], links = [], ...rest }) => {
+      const before = start.workbook.sheets.find(({ id }) => id === rest.id)
+      return {
+        ...rest,
+        inputs: inputs.filter(([row, column, now]) => isNews(now, packInput(before?.inputs.at(row, column)))),
+        formats: formats.filter(([row, column, now]) => isNews(now, before?.formats.at(row, column) ?? null)),
+        notes: notes.filter(([row, column, now]) => now !== (before?.notes.at(row, column) ?? null)),
+        links: links.filter(([row, column, now]) => now !== (before?.links.at(row, column) ?? null)),
+      }
+    }),
+  }
+}
+
 /** What differs from the start, and what can be undone and done again. */
 export function pack(state: SheetState, start: SheetState): unknown {
   const along = (moments: readonly Moment[]): z.infer<typeof packedMoment>[] => {

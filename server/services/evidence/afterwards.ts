@@ -2,6 +2,7 @@ import { rm } from 'node:fs/promises'
 import { isLate } from '../../../core/assignment/counting'
 import type { UnitTotal } from '../../../core/assignment/units'
 import type { AfterView, Rating, UploadView } from '../../../core/wire/afterwards'
+import { triesOf } from '../../../core/sitting/progress'
 import type { ResponseFile } from '../../../core/wire/response'
 import { ratingsIn, uploadsIn } from '../../db/afterwards'
 import type { Upload } from '../../db/afterwards'
@@ -125,7 +126,7 @@ export function afterwardsService({ db, now, newId, writeAnew }: Context, { plan
         steps: task.steps.map(({ id, status, checks, workedMs }) => ({
           id,
           status,
-          triesUsed: checks.length,
+          triesUsed: triesOf({ checks }),
           workedMs,
         })),
       })

@@ -1,5 +1,6 @@
 import { releasedIn } from '../../../core/marking/desk'
 import { SCORING, pointsInWords } from '../../../core/marking/points'
+import type { Scoring } from '../../../core/marking/points'
 import { advancing, begin, startOf } from '../../../core/sitting/fold'
 import { judgedBy } from '../../../core/sitting/judgement'
 import { withMarks } from '../../../core/sitting/marked'
@@ -50,10 +51,10 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
   const sittings = sittingsIn(db)
 
   /** What a log comes to by these checks: by the rules of its time, or by those given. */
-  async function resultBy(base: Plan, sitting: WhoseWork, events: readonly StoredEvent[], scoring?: typeof SCORING) {
+  async function resultBy(base: Plan, sitting: WhoseWork, events: readonly StoredEvent[], scoring?: Scoring) {
     const accepted = events.filter(({ status }) => status === 'accepted').map(logged)
     const started = startOf(accepted)
-    const plan = planFor(base, { ...started, ...(scoring ? { scoring } : {}) })
+    const plan = planFor(base, started, scoring)
     const judge = judging.whatever(sitting)
     let state = begin(plan, started)
     for (const event of accepted.slice(1)) state = (await judgedBy(advancing(plan, state, event), judge)).state
@@ -66,7 +67,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
     const sat = await plans.of(sitting)
     // What people gave stays, whatever the program now finds.
     const marks = releasedIn(await deskIn(db).of(sitting))
-    const before = withMarks(sat, await resultBy(sat, sitting, events, sitting.rescored ? SCORING : undefined), marks)
+    const before = withMarks(sat, await resultBy(sat, sitting, events, sitting.rescored?.scoring), marks)
     const person = await peopleIn(db).byId(sitting.personId)
     const told = {
       sittingId: sitting.id,
@@ -117,7 +118,7 @@ export function rescoringService({ db, now, log }: Context, { plans, judging, au
 
   async function isOfToday(sitting: Sitting, version: number): Promise<boolean> {
     if (markedVersion(sitting) !== version) return false
-    if (sitting.rescored) return true
+    if (sitting.rescored) return sitting.rescored.scoring === SCORING
     const first = await sittings.first(sitting.id)
     return first?.body.kind === 'started' && first.body.scoring === SCORING
   }

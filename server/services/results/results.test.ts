@@ -42,7 +42,7 @@ describe('a result', () => {
     const id = await corrected()
     await world.services.sittings.submit(world.people.isla, id)
     const step = await stepOf(id)
-    expect(step).toMatchObject({ scoring: 3, status: 'passed', points: 3.6, earnsCheck: 2, triesUsed: 2 })
+    expect(step).toMatchObject({ scoring: 4, status: 'passed', points: 3.6, earnsCheck: 2, triesUsed: 2 })
     expect(step.criteria.map(({ points, held }) => [points, held])).toEqual([
       [
         2.6,
@@ -62,7 +62,7 @@ describe('a result', () => {
       .where({ sitting_id: id, seq: 1 })
       .first()
     const { scoring, ...before } = JSON.parse(first!.payload) as { scoring: number }
-    expect(scoring).toBe(3)
+    expect(scoring).toBe(4)
     await db('sitting_events')
       .where({ sitting_id: id, seq: 1 })
       .update({ payload: JSON.stringify(before) })

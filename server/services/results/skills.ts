@@ -22,15 +22,16 @@ import { refuseStart, windowOf } from '../sitting/window'
 
 const rounded = (value: number): number => Math.round(value * 10_000) / 10_000
 
-const masteryView = ({ level, low, high, atTarget, standing }: Mastery) => ({
+const masteryView = ({ level, low, high, atTarget, standing, once }: Mastery) => ({
   level: rounded(level),
   low: rounded(low),
   high: rounded(high),
   atTarget: rounded(atTarget),
   standing,
+  ...(once ? { once } : {}),
 })
 
-/** A paper that the trainee can open now, for practice suggestions. */
+/** A paper to practise with: the trainee can open it now, it is no exam, and has more than one sitting. */
 interface OpenPaper {
   assignmentId: string
   paperId: string
@@ -59,17 +60,15 @@ export function skillService({ db, now }: Context, plans: PlanService) {
       sittings.of(person.id),
       adjustmentsIn(db).of(person.id),
     ])
-    const open = given.filter(
-      one =>
-        refuseStart(
-          windowOf(one, adjusted),
-          own.filter(sitting => sitting.assignmentId === one.assignment.id).length,
-          at,
-        ) === null,
-    )
+    const open = given.filter(one => {
+      const window = windowOf(one, adjusted)
+      const used = own.filter(sitting => sitting.assignmentId === one.assignment.id).length
+      return window.sittingsAllowed > 1 && refuseStart(window, used, at) === null
+    })
     const papers = open.map(({ assignment }) => assignment)
     const [headOf, outlineOf] = await Promise.all([plans.heads(papers), plans.outlines(papers)])
-    return papers.map(one => ({
+    const forPractice = papers.filter(one => headOf(one).kind !== 'exam')
+    return forPractice.map(one => ({
       assignmentId: one.id,
       paperId: one.paperId,
       title: headOf(one).title,

@@ -136,7 +136,8 @@ export function judgeService({ threads, log }: Pick<Context, 'threads' | 'log'>)
       case 'figures':
         return { ask: 'figures', stepId: asked.stepId, names: asked.names, closed: asked.closed }
       case 'is-begun':
-        return { ask: 'is-begun', stepId: asked.stepId }
+      case 'comes-to':
+        return { ask: asked.ask, stepId: asked.stepId }
     }
   }
 

@@ -73,7 +73,7 @@ export function liveSittings(
     if (!first) throw new RangeError(`The log of sitting ${id} is empty.`)
     const base = await plans.of(sitting)
     const started = startOf([logged(first)])
-    const plan = planFor(base, sitting.rescored ? { ...started, scoring: sitting.rescored.scoring } : started)
+    const plan = planFor(base, started, sitting.rescored?.scoring)
     const snapshot = await snapshotOf(id, plan)
     const events = await sittings.log(id, snapshot?.seq ?? 1)
     const begun = performance.now()

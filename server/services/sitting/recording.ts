@@ -206,6 +206,6 @@ function verdictFor(
   if (!taskPlan || !progress) return {}
   return {
     verdict: verdictOf(plan, taskPlan, progress, tried),
-    ...(event.kind === 'op' && !tried.passed ? { takenBack: true } : {}),
+    ...(event.kind === 'op' && !tried.passed && !tried.kept ? { takenBack: true } : {}),
   }
 }

@@ -116,9 +116,11 @@ function print() {
           : 'A step that was never passed earns nothing.'
       }}
       {{
-        result.scoring > 2
-          ? 'What wasn’t closed was judged when the sitting ended, work done ahead too.'
-          : 'Work that was done but not checked was judged when the sitting ended.'
+        result.scoring > 3
+          ? 'What was worked on and never checked was judged when the sitting ended, right or wrong, and so was work done ahead.'
+          : result.scoring > 2
+            ? 'What wasn’t closed was judged when the sitting ended, work done ahead too.'
+            : 'Work that was done but not checked was judged when the sitting ended.'
       }}
     </p>
     <p v-if="result.rescored" class="small rule" data-rescored>

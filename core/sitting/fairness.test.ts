@@ -62,9 +62,34 @@ describe('a correction never costs', () => {
     const thrice = stepsOf({}, wrongDay, check('delivery'), check('delivery'), check('delivery'))
     expect(thrice[0]).toMatchObject({ points: 300, triesUsed: 1 })
   })
-  it('a look in between is no change; the first check of a step always counts', () => {
+  it('checked again after a look, or after a slip that was taken back: what comes out is the same', () => {
     const look: EventBody = { kind: 'op', taskId: 'goods', op: { type: 'account.open', account: '6010' } }
-    expect(stepsOf({}, check('delivery'), look, check('delivery'))[0]).toMatchObject({ triesUsed: 1 })
+    const slip = [fiddle, { ...takeBack(2), op: { type: 'entry.reverse', entry: 2, date: '2026-10-30' } }]
+    expect(stepsOf({}, wrongDay, check('delivery'), look, check('delivery'))[0]).toMatchObject({ triesUsed: 1 })
+    expect(stepsOf({}, wrongDay, check('delivery'), ...slip, check('delivery'))[0]).toMatchObject({ triesUsed: 1 })
+    // On another day than the slip it moves money from day to day: that is a change.
+    expect(stepsOf({}, wrongDay, check('delivery'), fiddle, takeBack(2), check('delivery'))[0]).toMatchObject({
+      triesUsed: 2,
+    })
+  })
+  it('checked before anything was done: no try, and it is said', () => {
+    const { outcome, state } = advance(plan(), fold(plan(), log()), { ...check('delivery'), at: at(90) })
+    expect(outcome).toEqual({
+      status: 'refused',
+      refusal: 'Your work stands as it did when this step began. No try was spent.',
+    })
+    expect(state.tasks[0]?.steps[0]?.checks).toEqual([])
+  })
+  it('of a later step is measured by how that began: what was done for the one before is not its work', () => {
+    const begun = [right, check('delivery')]
+    expect(stepsOf({}, ...begun, check('payment'))[1]).toMatchObject({ triesUsed: 0, reached: false })
+    expect(stepsOf({}, ...begun, fiddle, check('payment'))[1]).toMatchObject({ triesUsed: 1 })
+  })
+  it('of what was right as the step began passes', () => {
+    expect(stepsOf({}, right, payment, check('delivery'), check('payment'))[1]).toMatchObject({
+      status: 'passed',
+      triesUsed: 1,
+    })
   })
 })
 
@@ -87,6 +112,63 @@ describe('work ahead', () => {
       points: 300,
       triesUsed: 2,
     })
+  })
+})
+
+describe('what was worked on and never checked', () => {
+  const stray = post('1010 D 1.00, 1020 C 1.00', '2026-10-02')
+  it('is judged and shown where it is wrong, for no try', () => {
+    const [delivery] = stepsOf({}, stray)
+    expect(delivery).toMatchObject({ status: 'open', reached: true, triesUsed: 0, points: 0 })
+    expect(delivery?.criteria[0]?.found).not.toBe('Not judged.')
+    expect(delivery?.criteria[0]?.faults).toHaveLength(1)
+  })
+  it('and was undone, or never begun, is not reached', () => {
+    const undone = { ...takeBack(1), op: { type: 'entry.reverse', entry: 1, date: '2026-10-02' } }
+    expect(stepsOf({}, stray, undone)[0]).toMatchObject({ reached: false, triesUsed: 0 })
+    expect(stepsOf({})[0]).toMatchObject({ reached: false, triesUsed: 0 })
+  })
+  it('where steps are settled, counts as wrong as well', () => {
+    expect(stepsOf({ answers: 'settled' }, stray)[0]).toMatchObject({ reached: true, points: 0 })
+  })
+  it('by the rules before stays not reached', () => {
+    const before = { ...started, scoring: 3 as const }
+    const events = [before, ...log(stray, ended).slice(1)]
+    const { tasks } = resultOf(planFor(plan(), before), fold(plan(), events))
+    expect(tasks[0]?.steps[0]).toMatchObject({ reached: false, triesUsed: 0 })
+  })
+})
+
+describe('a watched step of several parts', () => {
+  const both = (one: number, day = '2026-10-31'): EventBody => ({
+    kind: 'op',
+    taskId: 'slip',
+    op: { type: 'entry.reverse', entry: one, date: day },
+  })
+  const two = planWith({ tries: 3, tryWeights: [1, 0.7, 0.4] }, [1, 2])
+  const after = (...bodies: EventBody[]) => fold(two, log(...bodies)).tasks[1]
+  it('keeps what brings it nearer, for no try', () => {
+    const { state, outcome } = advance(two, fold(two, log()), { ...both(1), at: at(60) })
+    expect(outcome).toMatchObject({ tried: { passed: false, kept: 'nearer' } })
+    expect(entries(books(state, 1))).toHaveLength(3)
+    expect(after(both(1), both(2))?.steps[0]).toMatchObject({ status: 'passed', checks: [{}] })
+    expect(resultOf(two, fold(two, log(both(1), both(2), ended))).tasks[1]?.points).toBe(400)
+  })
+  it('takes back what doesn’t, for a try, and loses nothing that was held', () => {
+    const aside: EventBody = { ...fiddle, taskId: 'slip' } as EventBody
+    const kept = after(both(1), aside)
+    expect(kept?.steps[0]?.checks.map(({ findings }) => findings.map(({ share }) => share))).toEqual([[1, 0]])
+    expect(entries(kept?.work.state as ReturnType<typeof books>)).toHaveLength(3)
+  })
+  it('is judged at the end as far as it came', () => {
+    expect(resultOf(two, fold(two, log(both(1), ended))).tasks[1]).toMatchObject({
+      points: 200,
+      steps: [{ status: 'open', triesUsed: 1 }],
+    })
+  })
+  it('by the rules before spends a try for each part', () => {
+    const before = { ...started, scoring: 3 as const }
+    expect(fold(two, [before, ...log(both(1)).slice(1)]).tasks[1]?.steps[0]?.checks).toHaveLength(1)
   })
 })
 

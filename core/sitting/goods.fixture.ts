@@ -13,9 +13,9 @@ export const at = (seconds: number): string => new Date(START + seconds * 1000).
 
 /**
  * Delivery of 100.00 with 20 VAT, then half of it paid (follows from the delivery), then, in another task, a
- * watched reversal.
+ * watched reversal, or several.
  */
-export function planWith(rules: Partial<PaperRules> = {}) {
+export function planWith(rules: Partial<PaperRules> = {}, undone: readonly number[] = [1]) {
   const posting = (text: string) => ({
     type: 'entry.post',
     entry: { date: '2026-10-30', narration: 'x', lines: lines(text) },
@@ -112,17 +112,15 @@ export function planWith(rules: Partial<PaperRules> = {}) {
                   id: 'undo',
                   instruction: '…',
                   mode: 'watched',
-                  criteria: [
-                    {
-                      id: 'undone',
-                      label: 'undone',
-                      points: 2,
-                      skills: ['undo'],
-                      feedback: '…',
-                      check: { kind: 'entry-reversed', entry: 1 },
-                    },
-                  ],
-                  model: [{ type: 'entry.reverse', entry: 1, date: '2026-10-31' }],
+                  criteria: undone.map(entry => ({
+                    id: `undone-${entry}`,
+                    label: 'undone',
+                    points: 2,
+                    skills: ['undo'],
+                    feedback: '…',
+                    check: { kind: 'entry-reversed', entry },
+                  })),
+                  model: undone.map(entry => ({ type: 'entry.reverse', entry, date: '2026-10-31' })),
                 },
               ],
             },

@@ -38,6 +38,7 @@ describe('mastery', () => {
     expect(once(pieces([1, 1]))).toBe('right')
     expect(once(inOneStep([1, 1], [1, 1]))).toBe('right')
     expect(once(pieces([0.9, 1]))).toBeUndefined()
+    expect(once(pieces([0.6, 0.2]))).toBe('miss')
     expect(once([])).toBeUndefined()
     expect(once(pieces([0, 1], [0, 1]))).toBeUndefined()
   })

@@ -50,12 +50,13 @@ export function masteryOf(evidence: readonly Evidence[], target: number): Master
     high: betaQuantile(0.9, alpha, beta),
     atTarget,
     standing: steps > 1 ? says : 'unproven',
-    ...(steps === 1 && onceOf(evidence, says)),
+    ...(steps === 1 && onceOf(evidence, target)),
   }
 }
 
-/** What one step says of a skill: all of it right, or so much wrong that it would be a gap. */
-function onceOf(evidence: readonly Evidence[], says: Standing): Pick<Mastery, 'once'> {
-  if (says === 'gap') return { once: 'miss' }
-  return evidence.every(({ r }) => r > 1 - 1e-9) ? { once: 'right' } : {}
+/** What one step says of a skill: all of it right, or less of it than the target. */
+function onceOf(evidence: readonly Evidence[], target: number): Pick<Mastery, 'once'> {
+  if (evidence.every(({ r }) => r > 1 - 1e-9)) return { once: 'right' }
+  const sum = (of: (one: Evidence) => number): number => evidence.reduce((before, one) => before + of(one), 0)
+  return sum(({ r, w }) => r * w) < target * sum(({ w }) => w) ? { once: 'miss' } : {}
 }

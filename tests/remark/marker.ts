@@ -16,14 +16,23 @@ type Status = 'open' | 'locked' | 'passed' | 'out-of-tries' | 'skipped' | 'settl
 interface Found {
   row: Row
   right: boolean
+  /** What is said to be found, by criterion. */
+  said: string[]
 }
 
 export interface Marked {
   step: Step
   status: Status
   rows: Row[]
-  /** Changes of the work when it was last checked, of all that were made. */
-  seen: number
+  /** What its work came out as when it was opened, and at its last check. */
+  stood: string
+  checked?: string
+  /** What a watched step came to since it was opened, the newest last, and what was found in each. */
+  held: { came: string; found: Found }[]
+  /** Whether something was done that no check has seen: any change while it was open. */
+  touched: boolean
+  /** The end looked at work that was never checked and gained nothing. */
+  looked: boolean
   /** What settling or leaving found, in papers that tell nothing before the end. */
   sealed?: Found
   left?: ClosedStep['figures']
@@ -35,7 +44,6 @@ export interface MarkedTask {
   tool: AnyTool
   start: unknown
   state: unknown
-  changes: number
   told: TaskOfTool
   steps: Marked[]
 }
@@ -61,12 +69,19 @@ function reckoned(expression: string, values: Record<string, string>): string | 
   return result.isFinite?.() && result.toFixed ? result.toFixed(2) : null
 }
 
+/** What work comes out as, for a step, as its tool says. */
+const came = ({ tool, start }: Pick<MarkedTask, 'tool' | 'start'>, stepId: string, state: unknown): string =>
+  JSON.stringify(tool.comesTo?.(state, start, stepId) ?? tool.pack(state, start))
+
 const isClosed = ({ status }: Marked): boolean => status !== 'open' && status !== 'locked'
 
 export class Marker {
   readonly tasks: MarkedTask[] = []
   /** How often each rule came to bear: sittings that never touch a rule prove nothing of it. */
-  readonly bore = { tries: 0, unchanged: 0, followed: 0, setRight: 0, closing: 0, left: 0, sealed: 0, takenBack: 0 }
+  readonly bore = { tries: 0, unchanged: 0, followed: 0, setRight: 0, closing: 0, left: 0, sealed: 0 }
+  readonly watched = { takenBack: 0, nearer: 0, back: 0 }
+  /** What was worked on, never checked, and wrong. */
+  looked = 0
 
   constructor(
     private readonly known: readonly Task[],
@@ -90,14 +105,18 @@ export class Marker {
         model: step.model.map(op => tool.op.parse(op)),
       })),
     }
-    const steps = task.steps.map((step, at): Marked => ({
+    const on: MarkedTask = { task, tool, start, state: start, told, steps: [] }
+    on.steps = task.steps.map((step, at): Marked => ({
       step,
       status: at === 0 || task.order === 'free' ? 'open' : 'locked',
       rows: [],
-      seen: -1,
+      stood: came(on, step.id, start),
+      held: [],
+      touched: false,
+      looked: false,
       setRight: false,
     }))
-    return { task, tool, start, state: start, changes: 0, told, steps }
+    return on
   }
 
   /** The steps' work that follows from own figures, as checks, for whoever makes up sittings. */
@@ -126,11 +145,14 @@ export class Marker {
       return { status: 'accepted' }
     }
     if (marked.step.mode === 'watched') return { status: 'refused' }
-    if (marked.seen === on.changes) {
+    const comes = came(on, marked.step.id, on.state)
+    const found = this.#find(on, marked)
+    const same = marked.rows.length > 0 ? !marked.touched || comes === marked.checked : comes === marked.stood
+    if (same && !(marked.rows.length === 0 && found.right)) {
       this.bore.unchanged += 1
       return { status: 'refused' }
     }
-    return this.#try(on, marked, this.#find(on, marked))
+    return this.#try(on, marked, found, found)
   }
 
   #op(on: MarkedTask, written: unknown): Expected {
@@ -144,23 +166,45 @@ export class Marker {
     on.state = applied.state
     if (!change) return { status: 'accepted' }
     if (inHand!.step.mode !== 'watched' || this.rules.answers === 'settled') {
-      on.changes += 1
+      for (const marked of on.steps) if (marked.status === 'open') marked.touched = true
       return { status: 'accepted' }
     }
-    const found = this.#find(on, inHand!)
-    // A change that doesn't meet a watched step is taken back.
-    if (found.right) on.changes += 1
-    else {
-      on.state = before
-      this.bore.takenBack += 1
-    }
-    return this.#try(on, inHand!, found)
+    return this.#watched(on, inHand!, before)
   }
 
-  #try(on: MarkedTask, marked: Marked, found: Found): Expected {
+  /** A change in a watched step: it passes, is kept where it comes nearer or goes back, or is taken back for a try. */
+  #watched(on: MarkedTask, marked: Marked, before: unknown): Expected {
+    const changed = on.state
+    const found = this.#find(on, marked)
+    if (found.right) return this.#try(on, marked, found, found)
+    on.state = before
+    if (marked.held.length === 0)
+      marked.held.push({ came: came(on, marked.step.id, before), found: this.#find(on, marked) })
+    const now = { came: came(on, marked.step.id, changed), found }
+    const last = marked.held.at(-1)!.found
+    const isBack = marked.held.some(one => one.came === now.came)
+    const falls = found.row.some((share, at) => share < last.row[at]! - 1e-9)
+    const rises = found.row.some((share, at) => share > last.row[at]! + 1e-9)
+    if (isBack || (rises && !falls)) {
+      this.watched[isBack ? 'back' : 'nearer'] += 1
+      on.state = changed
+      marked.held = [...marked.held.filter(one => one.came !== now.came), now]
+      marked.touched = true
+      const { status, rows } = marked
+      return { status: 'accepted', verdict: { status, triesUsed: rows.length, passed: false } }
+    }
+    this.watched.takenBack += 1
+    // What was held before is there again: the try counts for at least that.
+    const row = found.row.map((share, at) => Math.max(share, last.row[at]!))
+    marked.checked = now.came
+    return this.#try(on, marked, found, { ...found, row })
+  }
+
+  #try(on: MarkedTask, marked: Marked, found: Found, counted: Found): Expected {
     this.bore.tries += 1
-    marked.rows.push(found.row)
-    marked.seen = on.changes
+    marked.rows.push(counted.row)
+    marked.touched = false
+    if (marked.step.mode !== 'watched') marked.checked = came(on, marked.step.id, on.state)
     if (found.right) this.#close(on, marked, 'passed')
     else if (marked.rows.length >= this.#tries(marked)) this.#giveUp(on, marked, 'out-of-tries')
     return {
@@ -188,8 +232,9 @@ export class Marker {
   #unsettle(on: MarkedTask, marked: Marked): Expected {
     const later = on.task.order === 'free' ? [] : on.steps.slice(on.steps.indexOf(marked) + 1)
     if (!this.rules.unsettle || marked.status !== 'settled' || later.some(isClosed)) return { status: 'refused' }
-    for (const other of later) other.status = 'locked'
+    for (const other of later) Object.assign(other, { status: 'locked', touched: false })
     marked.status = 'open'
+    marked.touched = true
     delete marked.sealed
     delete marked.left
     return { status: 'accepted' }
@@ -199,17 +244,35 @@ export class Marker {
     return step.tries ?? this.rules.tries
   }
 
-  /** Whether a closing check passes. Where nothing was gained on a step that was never tried, it leaves no trace. */
+  /**
+   * Whether a closing check passes. Where nothing was gained on a step that was never tried, it takes no try; where
+   * nobody worked on it, it leaves no trace.
+   */
   #closing(on: MarkedTask, marked: Marked): boolean {
     const tried = marked.rows.length > 0
-    if (marked.rows.length >= this.#tries(marked) || (tried && marked.seen === on.changes)) return false
+    if (marked.rows.length >= this.#tries(marked) || (tried && !marked.touched)) return false
+    const comes = came(on, marked.step.id, on.state)
+    if (tried && comes === marked.checked) return false
     const found = this.#find(on, marked)
     if (tried || found.row.some(share => share > 0)) {
       this.bore.closing += 1
       marked.rows.push(found.row)
-      marked.seen = on.changes
+      marked.touched = false
+    } else if (marked.status === 'open' && comes !== marked.stood && this.#isTheirs(on, marked, found)) {
+      this.looked += 1
+      marked.looked = true
     }
     return found.right
+  }
+
+  /** In free order, whether what was done was done for this step: its check finds something else than at the start. */
+  #isTheirs(on: MarkedTask, marked: Marked, { row, said }: Found): boolean {
+    if (on.task.order !== 'free') return true
+    const { state } = on
+    on.state = on.start
+    const begun = this.#find(on, marked)
+    on.state = state
+    return row.some((share, at) => share !== begun.row[at] || said[at] !== begun.said[at])
   }
 
   #giveUp(on: MarkedTask, marked: Marked, status: Status): void {
@@ -217,7 +280,6 @@ export class Marker {
     if (!setsRight) return this.#close(on, marked, status)
     const kept = on.tool.setRight?.(on.state, this.#context(on, marked))
     on.state = kept ?? on.tool.carry(on.state, this.#modelState(on, marked))
-    on.changes += 1
     marked.setRight = true
     this.bore.setRight += 1
     this.#close(on, marked, status)
@@ -238,7 +300,9 @@ export class Marker {
     marked.left = this.#figures(on, marked)
     marked.status = status
     const next = on.steps.find(one => one.status === 'locked')
-    if (next) next.status = 'open'
+    if (!next) return
+    next.status = 'open'
+    next.stood = came(on, next.step.id, on.state)
   }
 
   #figures(on: MarkedTask, marked: Marked): ClosedStep['figures'] {
@@ -269,13 +333,19 @@ export class Marker {
     const shares = marked.step.criteria.map((criterion, at) => {
       const check = on.told.steps[on.steps.indexOf(marked)]!.checks[at]
       const finding = on.tool.judge(on.state, check, context)
-      if (finding.met) return { met: true, share: finding.share }
+      const said = finding.found
+      if (finding.met) return { met: true, share: finding.share, said }
       const follows = this.rules.followThrough > 0 && this.#derived(on, criterion, context.closed)
-      const own = follows && follows.some(derived => on.tool.judge(on.state, derived, context).met)
-      if (own) this.bore.followed += 1
-      return own ? { met: true, share: this.rules.followThrough } : { met: false, share: finding.share }
+      const own = follows && follows.map(one => on.tool.judge(on.state, one, context)).find(({ met }) => met)
+      if (!own) return { met: false, share: finding.share, said }
+      this.bore.followed += 1
+      return { met: true, share: this.rules.followThrough, said: own.found }
     })
-    return { row: shares.map(({ share }) => share), right: shares.every(({ met }) => met) }
+    return {
+      row: shares.map(({ share }) => share),
+      right: shares.every(({ met }) => met),
+      said: shares.map(({ said }) => said),
+    }
   }
 
   /** The checks with what follows from the trainee's own figures in place of the true ones. */
@@ -329,14 +399,14 @@ export class Marker {
   /** Points of each criterion, by task, step and criterion, in content's order. */
   points(): { key: string; points: number; outOf: number; reached: boolean; skills: string[] }[] {
     return this.tasks.flatMap(({ task, steps }) =>
-      steps.flatMap(({ step, rows, status }) => {
+      steps.flatMap(({ step, rows, status, looked }) => {
         const worth = step.criteria.map(({ points }) => points)
         const earned = pointsOf(worth, rows, status === 'passed', { ...this.rules, left: 1 })
         return step.criteria.map(({ id, points, skills }, at) => ({
           key: `${task.id}/${step.id}/${id}`,
           points: earned[at]!,
           outOf: points,
-          reached: rows.length > 0 || status === 'skipped',
+          reached: rows.length > 0 || looked || status === 'skipped',
           skills,
         }))
       }),

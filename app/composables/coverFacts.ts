@@ -15,7 +15,7 @@ function time(one: CoverView): string {
     one.allowanceMinutes === one.minutes
       ? `${one.minutes} min`
       : `${one.allowanceMinutes} min for you (${one.minutes} min and your extra time)`
-  return `${own} in one go; the clock does not stop`
+  return `${own} in one go; the clock runs on while you are away`
 }
 
 function sections(one: CoverView): string {
@@ -56,6 +56,14 @@ function tries(one: CoverView): string {
   return [`${many} on each step`, weights, ...parts].join('; ')
 }
 
+/** What later figures count that are right from a wrong earlier one. */
+function following({ followThrough }: CoverView): string {
+  if (followThrough === 0) return '; later figures are held against the true ones'
+  return followThrough === 1
+    ? '; later figures that follow from yours count as right'
+    : `; later figures that follow from yours count ${format.percent(followThrough)} of their points`
+}
+
 /** What the settings say, by the word under which it stands. */
 function toldOf(one: CoverView): Map<Fact, string> {
   const told = new Map<Fact, string>()
@@ -93,7 +101,7 @@ export function factsOf(one: CoverView): [string, string][] {
             one.afterTries === 'set-right'
               ? 'the work is set right for you, so that the next step starts from sound ground' +
                 (one.setRightWhenLeft ? '' : '; a step that you leave stays as it is')
-              : 'your work stays as it is; later figures that follow from yours count as right',
+              : `your work stays as it is${following(one)}`,
           ],
           ['What a check tells', tells[one.checkTells]],
         ]

@@ -14,6 +14,8 @@ export const coverView = assignmentView.extend({
   partial: z.boolean(),
   afterTries: z.enum(['set-right', 'leave']),
   setRightWhenLeft: z.boolean(),
+  /** Share of the points for what follows from an own earlier figure. */
+  followThrough: z.number(),
   checkTells: z.enum(['none', 'which', 'why']),
   answers: z.enum(['checked', 'settled']),
   unsettle: z.boolean(),

@@ -197,6 +197,7 @@ function rulesInView(
   | 'partial'
   | 'afterTries'
   | 'setRightWhenLeft'
+  | 'followThrough'
   | 'checkTells'
   | 'answers'
   | 'unsettle'
@@ -213,6 +214,7 @@ function rulesInView(
     partial: rules.partial,
     afterTries: rules.afterTries,
     setRightWhenLeft: rules.setRightWhenLeft,
+    followThrough: rules.followThrough,
     checkTells: rules.feedback,
     answers: rules.answers,
     unsettle: rules.unsettle,

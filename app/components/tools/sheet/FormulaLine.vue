@@ -14,10 +14,12 @@ const props = defineProps<{
 const emit = defineEmits<{ leave: []; go: [address: string]; typed: [text: string]; take: [place: number] }>()
 const field = useTemplateRef<HTMLInputElement>('field')
 const address = useTemplateRef<HTMLInputElement>('address')
+/** What was typed as an address, until the field is left: a cursor that only now comes to rest doesn’t undo it. */
+const typed = ref<string | null>(null)
 // Gone there before the cursor had come to where it was going: what is typed goes over the new name, too.
 watch(
   () => props.name,
-  () => document.activeElement === address.value && address.value?.select(),
+  () => typed.value === null && document.activeElement === address.value && address.value?.select(),
   { flush: 'post' },
 )
 defineExpose({ field })
@@ -28,16 +30,17 @@ defineExpose({ field })
     <div class="panel line">
       <input
         ref="address"
-        :value="name"
+        :value="typed ?? name"
         class="name figure"
         aria-label="Cell"
         title="Type an address or a name, and Enter, to go there"
         spellcheck="false"
         autocomplete="off"
         @focus="($event.target as HTMLInputElement).select()"
+        @input="typed = ($event.target as HTMLInputElement).value"
         @keydown.enter.stop.prevent="emit('go', ($event.target as HTMLInputElement).value)"
         @keydown.esc.stop="emit('leave')"
-        @blur="($event.target as HTMLInputElement).value = name"
+        @blur="typed = null"
       />
       <input
         ref="field"

@@ -145,7 +145,7 @@ const spoken = computed(() => (cell.value ? cellInWords(cell.value) : ''))
         <BookHeader
           :sheets="seen.sheets"
           :sheet="sheet.sheet.value"
-          :facts="[...sheetInWords(seen), ...(inHand?.mode === 'watched' ? ['each change is a try'] : [])]"
+          :facts="[...sheetInWords(seen), ...(inHand?.mode === 'watched' ? ['each change is judged'] : [])]"
           @choose="chooseSheet"
         />
         <SheetGrid

@@ -35,7 +35,9 @@ export class StepProof {
       ...criteria.flatMap(({ id, check }) => {
         if (this.step.marking === 'person') return []
         const read = this.on.tool.check.safeParse(check)
-        return read.success ? [] : [`${this.#name}/${id}: the check can't be read: ${read.error.message}`]
+        if (!read.success) return [`${this.#name}/${id}: the check can't be read: ${read.error.message}`]
+        const away = this.on.tool.proving?.givenAway?.(read.data) ?? []
+        return away.map(sentence => `${this.#name}/${id}: ${sentence}`)
       }),
       ...this.#followThroughs(),
       ...this.step.model.flatMap(op => {

@@ -90,6 +90,11 @@ export interface Proving<State, Op, Check> {
     context: JudgeContext<State, Op, Check>,
     random: Random,
   ): Twisted<Op> | null
+  /**
+   * Names in a check that give its answer away, since the devices of trainees are told them with what is asked: each
+   * as a sentence.
+   */
+  givenAway?(check: Check): string[]
   /** The solution with what a check asks for that follows from own figures. */
   following(ops: readonly Op[], derived: Check): readonly Op[] | null
 }

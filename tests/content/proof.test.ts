@@ -78,6 +78,20 @@ describe('the proof itself finds', () => {
       }),
     ).toEqual(['paint-on-account/purchase/entry: there is no skill juggling.'])
   })
+  it('an id that is its own answer, or says that it is right: the device is told it', () => {
+    const pairs = (is: object) =>
+      broken(({ steps }) => {
+        steps.find(({ id }) => id === 'kinds')!.criteria[0]!.check = { kind: 'matching', is }
+      }, 'yard-control')
+    expect(pairs({ workboats: 'workboats', loan: 'liability' })).toContain(
+      'yard-control/kinds/right: the id workboats is its own answer.',
+    )
+    const chosen = broken(({ steps }) => {
+      steps.find(({ id }) => id === 'nine')!.criteria[0]!.check = { kind: 'one-of', is: ['right'] }
+    }, 'yard-control')
+    expect(chosen).toContain('yard-control/nine/right: the id right says that it is right.')
+  })
+
   it('a criterion that doing nothing meets', () => {
     expect(
       broken(task => {

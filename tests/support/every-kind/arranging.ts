@@ -4,7 +4,7 @@ import { labelled, question } from '../questions'
 import type { Hands, KindTried } from './hands'
 
 const TASK = 'try-arranging'
-const pairs = { dns: 'dns', dhcp: 'dhcp', nat: 'nat' }
+const pairs = { called: 'dns', lent: 'dhcp', changed: 'nat' }
 const placed = { assets: ['stock', 'till'], debts: ['payables'], costs: ['wages'] }
 const block = (bits: 25 | 26, marked: string) => ({
   parts: (bits === 25 ? [0, 128] : [0, 64, 128, 192]).map(last => `10.44.30.${last}/${bits}`),
@@ -59,13 +59,13 @@ export function arranging({
       pointer: [
         [
           async () => {
-            await drag(question('pairs', '[data-left="dns"]'), question('pairs', '[data-right="dns"]'))
-            await drag(question('pairs', '[data-left="dhcp"]'), question('pairs', '[data-right="vlan"]'))
+            await drag(question('pairs', '[data-left="called"]'), question('pairs', '[data-right="dns"]'))
+            await drag(question('pairs', '[data-left="lent"]'), question('pairs', '[data-right="vlan"]'))
             await option('pairs', 'What belongs to Many go out by one address', 'nat')
           },
-          { ...pairs, dhcp: 'vlan' },
+          { ...pairs, lent: 'vlan' },
         ],
-        [() => drag(question('pairs', '[data-left="dhcp"]'), question('pairs', '[data-right="dhcp"]')), pairs],
+        [() => drag(question('pairs', '[data-left="lent"]'), question('pairs', '[data-right="dhcp"]')), pairs],
       ],
       keys: [
         [
@@ -81,7 +81,7 @@ export function arranging({
           },
           pairs,
         ],
-        [() => keys(Key.ARROW_DOWN, Key.ARROW_DOWN), { ...pairs, nat: 'vlan' }],
+        [() => keys(Key.ARROW_DOWN, Key.ARROW_DOWN), { ...pairs, changed: 'vlan' }],
         1,
       ],
     },

@@ -75,15 +75,21 @@ describe('the way to an operation', () => {
     expect(await total(driver)).toBe('12.00')
   })
 
-  it('a change that isn’t right spends a try and is taken back; looking is free', async () => {
+  it('a change that isn’t right spends a try and is taken back, one that comes nearer is kept; looking is free', async () => {
     const { driver } = bench.browser
     await begin('robin.tarn', 'way-sheet')
     await bench.hands.draw('F4', 'F10')
     await (await bench.hands.cellNamed('A1')).click()
-    await bench.hands.draw('F4', 'F18')
+    const before = (await (await bench.hands.cellNamed('E4')).getText()).trim()
+    await bench.hands.draw('E4', 'E19')
     await bench.hands.find('pounds')
     await see(driver, text('tries left: 4 of 5'))
-    await bench.hands.shows('F4', '421.80')
+    await bench.hands.shows('E4', before)
+    await bench.hands.draw('F4', 'F18')
+    await bench.hands.find('pounds')
+    await see(driver, text('This brings the step nearer, and is kept. No try was spent.'))
+    await see(driver, text('tries left: 4 of 5'))
+    await bench.hands.shows('F4', '£421.80')
     await bench.hands.draw('F4', 'F19')
     await bench.hands.find('currency')
     await stepIs(driver, 'pounds', 'passed')

@@ -173,7 +173,7 @@ describe('what a screen reader gets of the bench', () => {
     expect(live.every(node => node.live === 'polite')).toBe(true)
     // The verdict is announced where it stands.
     await press(driver, 'Check this step')
-    await see(driver, text('Not right yet.'))
+    await see(driver, text('Your work stands as it did when this step began. No try was spent.'))
     const told: string = await driver.executeScript(
       'return document.querySelector("[data-message]").closest("[aria-live]").getAttribute("aria-live")',
     )

@@ -54,7 +54,7 @@ describe('my work', () => {
       'Week-end journals',
       'sittings left: 2 of 2',
       'Not open yet',
-      'Expenses paid ahead',
+      'Reading a trial balance',
     ])
       expect(words).toContain(wanted)
     // The paper is assigned by the demo and once more by the papers of the tests.

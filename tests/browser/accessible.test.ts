@@ -45,7 +45,7 @@ describe('no serious or critical violation, in any theme, and no page scrolls si
   it('the bench, with completion, refusal, verdict, overview, help and handing in', async () => {
     await startPaper(at.driver, at.server.url, 'open-end')
     await press(at.driver, 'Check this step')
-    await see(at.driver, text('tries left: 2 of 3'))
+    await see(at.driver, text('No try was spent.'))
     await focusDate(at.driver)
     await chord(at.driver, Key.CONTROL, Key.ENTER)
     await see(at.driver, By.css('[data-refusal]'))

@@ -11,7 +11,7 @@ import type { Row } from './points'
  */
 
 type Rules = Paper['rules']
-type Status = 'open' | 'locked' | 'passed' | 'out-of-tries' | 'skipped' | 'settled'
+type Status = 'open' | 'locked' | 'passed' | 'out-of-tries' | 'skipped' | 'settled' | 'awaiting-marker'
 
 interface Found {
   row: Row
@@ -73,6 +73,7 @@ function reckoned(expression: string, values: Record<string, string>): string | 
 const came = ({ tool, start }: Pick<MarkedTask, 'tool' | 'start'>, stepId: string, state: unknown): string =>
   JSON.stringify(tool.comesTo?.(state, start, stepId) ?? tool.pack(state, start))
 
+const isByPerson = ({ marking }: Step): boolean => marking === 'person'
 const isClosed = ({ status }: Marked): boolean => status !== 'open' && status !== 'locked'
 
 export class Marker {
@@ -82,6 +83,8 @@ export class Marker {
   readonly watched = { takenBack: 0, nearer: 0, back: 0 }
   /** What was worked on, never checked, and wrong. */
   looked = 0
+  /** What went to a person. */
+  handed = 0
 
   constructor(
     private readonly known: readonly Task[],
@@ -100,8 +103,8 @@ export class Marker {
       order: task.order,
       steps: task.steps.map(step => ({
         id: step.id,
-        byPerson: false,
-        checks: step.criteria.map(({ check }) => tool.check.parse(check)),
+        byPerson: isByPerson(step),
+        checks: isByPerson(step) ? [] : step.criteria.map(({ check }) => tool.check.parse(check)),
         model: step.model.map(op => tool.op.parse(op)),
       })),
     }
@@ -137,6 +140,7 @@ export class Marker {
     if (event.kind === 'unsettle') return this.#unsettle(on, marked)
     if (marked.status !== 'open') return { status: 'refused' }
     if (event.kind === 'skip') return this.#skip(on, marked)
+    if (isByPerson(marked.step)) return this.#handOver(on, marked, event.kind)
     const settled = this.rules.answers === 'settled'
     if ((event.kind === 'settle') !== settled) return { status: 'refused' }
     if (settled) {
@@ -153,6 +157,14 @@ export class Marker {
       return { status: 'refused' }
     }
     return this.#try(on, marked, found, found)
+  }
+
+  /** What a person marks is handed over once there is something of it, and never checked. */
+  #handOver(on: MarkedTask, marked: Marked, kind: Event['kind']): Expected {
+    if (kind !== 'settle' || !(on.tool.isBegun?.(on.state, marked.step.id) ?? true)) return { status: 'refused' }
+    this.handed += 1
+    this.#close(on, marked, 'awaiting-marker')
+    return { status: 'accepted' }
   }
 
   #op(on: MarkedTask, written: unknown): Expected {
@@ -216,7 +228,7 @@ export class Marker {
   /** Leaving judges first: one more try, if one is left and something was done that nobody has looked at. */
   #skip(on: MarkedTask, marked: Marked): Expected {
     if (this.rules.answers === 'settled') {
-      marked.sealed = this.#find(on, marked)
+      if (!isByPerson(marked.step)) marked.sealed = this.#find(on, marked)
       this.#close(on, marked, 'skipped')
       return { status: 'accepted' }
     }
@@ -231,7 +243,8 @@ export class Marker {
 
   #unsettle(on: MarkedTask, marked: Marked): Expected {
     const later = on.task.order === 'free' ? [] : on.steps.slice(on.steps.indexOf(marked) + 1)
-    if (!this.rules.unsettle || marked.status !== 'settled' || later.some(isClosed)) return { status: 'refused' }
+    const isSettled = marked.status === 'settled' || marked.status === 'awaiting-marker'
+    if (!this.rules.unsettle || !isSettled || later.some(isClosed)) return { status: 'refused' }
     for (const other of later) Object.assign(other, { status: 'locked', touched: false })
     marked.status = 'open'
     marked.touched = true
@@ -250,6 +263,7 @@ export class Marker {
    */
   #closing(on: MarkedTask, marked: Marked): boolean {
     const tried = marked.rows.length > 0
+    if (isByPerson(marked.step)) return false
     if (marked.rows.length >= this.#tries(marked) || (tried && !marked.touched)) return false
     const comes = came(on, marked.step.id, on.state)
     if (tried && comes === marked.checked) return false
@@ -307,9 +321,10 @@ export class Marker {
 
   #figures(on: MarkedTask, marked: Marked): ClosedStep['figures'] {
     const names = new Set(on.tool.kept ?? [])
-    for (const { step } of on.steps)
-      for (const criterion of step.criteria)
-        for (const one of criterion.followThrough?.from ?? []) if (one.step === marked.step.id) names.add(one.figure)
+    for (const { id, steps } of this.known)
+      for (const criterion of steps.flatMap(({ criteria }) => criteria))
+        for (const { task = id, step, figure } of criterion.followThrough?.from ?? [])
+          if (task === on.task.id && step === marked.step.id) names.add(figure)
     const context = this.#context(on, marked)
     return Object.fromEntries([...names].map(name => [name, on.tool.figure(on.state, name, context)]))
   }
@@ -352,8 +367,9 @@ export class Marker {
   #derived(on: MarkedTask, { check, followThrough: rule }: Criterion, closed: readonly ClosedStep[]): unknown[] {
     if (!rule) return []
     const values: Record<string, string> = {}
-    for (const { step, figure, as } of rule.from) {
-      const value = closed.find(one => one.step === step)?.figures[figure]
+    for (const { task, step, figure, as } of rule.from) {
+      const value =
+        task === undefined ? closed.find(one => one.step === step)?.figures[figure] : this.#there(task, step, figure)
       if (value === undefined || value === null) return []
       values[as] = value
     }
@@ -371,6 +387,14 @@ export class Marker {
     })
   }
 
+  /** A figure of another task: as its step closed, or as the work is until then. */
+  #there(taskId: string, stepId: string, figure: string): string | null | undefined {
+    const on = this.task(taskId)
+    const marked = on?.steps.find(({ step }) => step.id === stepId)
+    if (!marked) return undefined
+    return marked.left ? marked.left[figure] : on.tool.figure(on.state, figure, this.#context(on, marked))
+  }
+
   /** The end: what was settled counts, then whatever isn't closed is judged in order, by gain only. */
   end(): void {
     for (const on of this.tasks) {
@@ -383,6 +407,13 @@ export class Marker {
         marked.rows.push(sealed.row)
         if (sealed.right) marked.status = 'passed'
         else if (marked.status === 'settled') marked.status = 'out-of-tries'
+      }
+      for (const marked of on.steps) {
+        const { step, status, touched } = marked
+        if (!isByPerson(step) || status !== 'open' || !touched) continue
+        if (!(on.tool.isBegun?.(on.state, step.id) ?? true)) continue
+        this.handed += 1
+        this.#close(on, marked, 'awaiting-marker')
       }
       for (const marked of on.steps) {
         if (isClosed(marked)) continue

@@ -19,10 +19,18 @@ const SITTINGS = 420
 const TRAINEES = ['ada.reedmace', 'bram.tiller', 'carys.holm', 'dov.larch', 'elin.skerry', 'fenn.coble']
 const SEED = 20_261_125
 
-/** The second marker knows the books; it has no sheet of its own. */
-const onBooks = (paper: Paper): boolean => tasksIn({ papers: [paper] }).every(({ tool }) => tool === 'ledger')
-const shipped = (await readContent(['content'])).papers.filter(onBooks)
+/** Papers of the books, of questions, of both, and one of sheets with a question that follows from them. */
+const isMarked = (paper: Paper): boolean =>
+  paper.id === 'season-budget' ||
+  tasksIn({ papers: [paper] }).every(({ tool }) => tool === 'ledger' || tool === 'questions')
+const shipped = (await readContent(['content'])).papers.filter(isMarked)
 const tasks = tasksIn({ papers: shipped })
+/** What the made-up papers draw from: a question that follows from another task can’t stand without it. */
+const drawn = tasks.filter(
+  ({ tool, steps }) =>
+    tool !== 'sheet' &&
+    !steps.some(({ criteria }) => criteria.some(one => one.followThrough?.from.some(({ task }) => task !== undefined))),
+)
 
 /** Papers of the same tasks by every combination of rules, with weights and shares that aren't whole. */
 function variants(): object[] {
@@ -48,7 +56,7 @@ function variants(): object[] {
       unsettle: nth % 2 === 0,
     },
     release: { results: 'at-end', answers: true },
-    sections: [{ id: 'all', title: 'All', order: 'shuffled', draw: 5, tasks: tasks.map(({ id }) => id) }],
+    sections: [{ id: 'all', title: 'All', order: 'shuffled', draw: 6, tasks: drawn.map(({ id }) => id) }],
   }))
 }
 
@@ -64,7 +72,7 @@ beforeAll(async () => {
   server = await startServer({ ANVIL_CONTENT: [resolve('content'), folder].join(delimiter) })
   const trainer = await new Client(server.url).signIn('marit.feld')
   const people = TRAINEES.map(name => name.replace('.', '-'))
-  for (const paper of (await readContent(['content', folder])).papers.filter(onBooks)) {
+  for (const paper of (await readContent(['content', folder])).papers.filter(isMarked)) {
     const settings = { sittingsAllowed: 50 }
     const answer = await trainer.call('POST', '/api/assigning', { paperId: paper.id, people, settings })
     given.push({ assignmentId: (answer.body as { id: string }).id, paper })
@@ -146,11 +154,14 @@ describe('marked twice', () => {
           const { marker, sittingId } = await sit(trainee, nth)
           const result = await trainee.as(resultView, 'GET', `/api/sittings/${sittingId}/result`).catch(() => null)
           addEvidence(evidence, marker)
-          for (const [rule, times] of Object.entries(marker.bore)) bore.set(rule, (bore.get(rule) ?? 0) + times)
+          const touched = { ...marker.bore, looked: marker.looked, handed: marker.handed }
+          for (const [rule, times] of Object.entries(touched)) bore.set(rule, (bore.get(rule) ?? 0) + times)
           // Results that are held are compared by the skill report's turn alone.
           if (!result) continue
           const wanted = marker.points()
-          const shown = result.tasks.flatMap(task =>
+          // What people mark over all of the paper is nobody's task.
+          const own = result.tasks.filter(({ id }) => marker.tasks.some(({ task }) => task.id === id))
+          const shown = own.flatMap(task =>
             task.steps.flatMap(step =>
               step.criteria.map(({ id, points }) => ({ key: `${task.id}/${step.id}/${id}`, points })),
             ),

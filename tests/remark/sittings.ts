@@ -32,6 +32,7 @@ function workFor(marker: Marker, on: MarkedTask, marked: Marked, random: Random)
   const { step } = marked
   const { tool } = on
   const model = step.model.map(op => tool.op.parse(op))
+  if (step.marking === 'person') return pick(step.samples, random)?.ops ?? model
   const context = { start: on.start, task: on.told, step: step.id, closed: [] }
   const kind = random()
   if (kind < 0.34) return model
@@ -54,10 +55,15 @@ function* changes(marker: Marker, on: MarkedTask, random: Random): Generator<Eve
   if (!open) return
   const kind = random()
   if (kind < 0.12) return
-  if (kind < 0.2) yield op({ type: 'account.open', account: pick(ACCOUNTS, random)! })
-  if (kind < 0.28) yield op(junk(random))
-  if (kind < 0.42 && open.rows.length > 0) {
-    yield op({ type: 'entry.reverse', entry: nextEntry(on) - 1, date: '2026-10-31' })
+  if (on.task.tool === 'ledger') {
+    if (kind < 0.2) yield op({ type: 'account.open', account: pick(ACCOUNTS, random)! })
+    if (kind < 0.28) yield op(junk(random))
+    if (kind < 0.42 && open.rows.length > 0) {
+      yield op({ type: 'entry.reverse', entry: nextEntry(on) - 1, date: pick(DATES, random)! })
+    }
+  } else if (on.task.tool === 'questions' && kind < 0.3) {
+    const part = pick(on.steps, random)!.step.id
+    yield op({ type: kind < 0.2 ? 'clear' : 'undo', part })
   }
   const ahead = on.steps[on.steps.indexOf(open) + 1]
   for (const one of workFor(marker, on, open, random)) yield op(one)

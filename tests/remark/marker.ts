@@ -71,7 +71,7 @@ function reckoned(expression: string, values: Record<string, string>): string | 
 
 /** What work comes out as, for a step, as its tool says. */
 const came = ({ tool, start }: Pick<MarkedTask, 'tool' | 'start'>, stepId: string, state: unknown): string =>
-  JSON.stringify(tool.comesTo?.(state, start, stepId) ?? tool.pack(state, start))
+  JSON.stringify(tool.comesTo ? tool.comesTo(state, start, stepId) : tool.pack(state, start))
 
 const isByPerson = ({ marking }: Step): boolean => marking === 'person'
 const isClosed = ({ status }: Marked): boolean => status !== 'open' && status !== 'locked'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { PaperRules } from '../paper/schema'
 import { entries } from '../tools/ledger/journal'
-import { advance, fold } from './fold'
+import { advance, begin, fold } from './fold'
 import type { EventBody } from './events'
 import {
   at,
@@ -224,6 +224,25 @@ describe('steps that are settled', () => {
     expect(state.tasks[0]?.steps[0]?.setRight).toBeUndefined()
     expect(stepsOf(rules, right, skip('delivery'))[0]).toMatchObject({ status: 'passed', points: 400 })
     expect(stepsOf(rules, skip('delivery'))[0]).toMatchObject({ status: 'skipped', points: 0, triesUsed: 0 })
+  })
+})
+
+describe('a sitting by earlier rules that is marked again', () => {
+  const before = { ...started, scoring: 3 as const }
+  const two = planWith({ tries: 3 }, [1, 2])
+  const again = planFor(two, before, 4)
+  const stray = post('1010 D 1.00, 1020 C 1.00', '2026-10-02')
+  const sat = [before, ...log(undo(1), stray, check('delivery'), check('delivery'), ended).slice(1)]
+  const state = sat.slice(1).reduce((one, event) => advance(again, one, event).state, begin(again, before))
+
+  it('is taken as it was: a part of a watched step was a try and went back', () => {
+    expect(state.tasks[1]?.steps[0]?.checks).toHaveLength(1)
+    expect(entries(books(state, 1))).toHaveLength(2)
+  })
+  it('is marked by what holds today: what was worked on and not checked is shown', () => {
+    const open = [before, ...log(stray, ended).slice(1)]
+    const left = open.slice(1).reduce((one, event) => advance(again, one, event).state, begin(again, before))
+    expect(resultOf(again, left).tasks[0]?.steps[0]).toMatchObject({ reached: true, triesUsed: 0 })
   })
 })
 

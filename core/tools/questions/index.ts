@@ -16,7 +16,7 @@ import type { QuestionsSetup, QuestionsState } from './state'
 /** Questions of any kind, one for each step of a task. */
 export const questions: Tool<QuestionsState, QuestionsOp, QuestionsSetup, Key> = {
   id: 'questions',
-  version: 1,
+  version: 2,
   slowToJudge: true,
   setup: questionsSetup,
   op: questionsOp,

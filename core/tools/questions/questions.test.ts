@@ -242,7 +242,7 @@ const keys: Record<string, Key> = {
     is: [{ text: 'a', area: { rectangle: { x: 0, y: 0, width: 9, height: 9 } } }],
     points: 'each',
   },
-  axis: { kind: 'number-line', points: ['2'], intervals: [], score: 'each' },
+  axis: { kind: 'number-line', points: ['2'], intervals: [], whole: false, score: 'each' },
   grid: { kind: 'plane', is: { a: [at(0, 0), at(1, 1)] }, points: 'each' },
   high: { kind: 'bars', is: { a: '1', b: '2' }, within: '0', points: 'each' },
   cut: { kind: 'cutting', marked: '1/2' },

@@ -17,6 +17,18 @@ export function numberOf(text: string): Rational {
 export const equal = (one: string, other: string): boolean => compared(numberOf(one), numberOf(other)) === 0
 export const before = (one: string, other: string): boolean => compared(numberOf(one), numberOf(other)) < 0
 
+/** The number with the other sign. */
+export const negated = (text: string): string => plainText(minus(rational(0n), numberOf(text)))
+
+/** The first whole number from this one on, or, where it doesn't belong to them, after it. */
+export function wholeFrom(text: string, withIt: boolean): string {
+  const { above, below } = numberOf(text)
+  // BigInt division cuts towards nought.
+  const cut = above / below
+  const up = above > 0n && above % below !== 0n ? cut + 1n : cut
+  return String(!withIt && above % below === 0n ? up + 1n : up)
+}
+
 /** What is marked on an axis: from, to, a label at each step, and places in between that can be taken. */
 export const axis = z.strictObject({
   from: plainNumber,

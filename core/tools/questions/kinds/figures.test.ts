@@ -19,6 +19,7 @@ describe('places on a picture', () => {
   const asked = { kind: 'places', picture, most: 3 }
   const gate = { text: 'the gate', area: { rectangle: { x: 20, y: 80, width: 60, height: 40 } } }
   const pond = { text: 'the pond', area: { ellipse: { x: 200, y: 100, across: 100, down: 60 } } }
+  const wide = { text: 'anywhere', area: { rectangle: { x: 0, y: 0, width: 400, height: 200 } } }
   const corners = [
     { x: 300, y: 50 },
     { x: 380, y: 100 },
@@ -42,6 +43,11 @@ describe('places on a picture', () => {
     [all, at([50, 100], [200, 100]), 'met'],
     [all, at([50, 100]), 'left-open'],
     [all, at([50, 100], [200, 100], [390, 10]), 'wrong-place'],
+    // Where areas overlap, a place counts for one of them, and for whichever helps most.
+    [{ kind: 'places', is: [gate, wide] }, at([50, 100]), 'left-open 0.5'],
+    [{ kind: 'places', is: [gate, wide] }, at([50, 100], [200, 100]), 'met'],
+    [{ kind: 'places', is: [wide, gate] }, at([50, 100], [200, 100]), 'met'],
+    [{ kind: 'places', is: [gate, wide] }, at([200, 100], [210, 100]), 'wrong-place'],
     [{ kind: 'places', is: [roof] }, at([320, 100]), 'met'],
     [{ kind: 'places', is: [roof] }, at([370, 60]), 'wrong-place'],
     [{ kind: 'places', is: [roof] }, at([299, 100]), 'wrong-place'],
@@ -69,6 +75,7 @@ describe('a line of numbers', () => {
   const points = { kind: 'number-line', points: ['-1.5', '3/4'] }
   const stretch = { from: '-2', to: '3', withTo: false }
   const intervals = { kind: 'number-line', intervals: [stretch] }
+  const whole = { ...intervals, whole: true }
   const tail = { kind: 'number-line', intervals: [{ from: '1', to: null, withFrom: false }] }
   it.each([
     [points, { points: ['-1.5', '0.75'] }, 'met'],
@@ -87,7 +94,17 @@ describe('a line of numbers', () => {
     [intervals, { intervals: [{ from: '-2', to: '2', withTo: false }] }, 'wrong-place'],
     [intervals, { intervals: [{ from: '-2', to: null }] }, 'wrong-place'],
     [intervals, { points: ['-2', '3'] }, 'wrong-place'],
+    [intervals, { intervals: [stretch, stretch] }, 'met'],
+    // Of whole numbers, an interval is those in it: −2 to 2.
+    [whole, { intervals: [{ from: '-2', to: '2' }] }, 'met'],
+    [whole, { intervals: [{ from: '-3', to: '3', withFrom: false, withTo: false }] }, 'met'],
+    [whole, { intervals: [{ from: '-2.25', to: '2.75' }] }, 'met'],
+    [whole, { intervals: [{ from: '-2', to: '2' }, stretch] }, 'met'],
+    [whole, { intervals: [{ from: '-2', to: '3' }] }, 'other-end'],
+    [whole, { intervals: [{ from: '-1', to: '2' }] }, 'wrong-place'],
+    [intervals, { intervals: [{ from: '-2', to: '2' }] }, 'wrong-place'],
     [tail, { intervals: [{ from: '1', to: null, withFrom: false }] }, 'met'],
+    [{ ...tail, whole: true }, { intervals: [{ from: '2', to: null }] }, 'met'],
     // Of an end that isn’t there, nothing is asked.
     [tail, { intervals: [{ from: '1', to: null, withFrom: false, withTo: false }] }, 'met'],
     [tail, { intervals: [{ from: '1', to: null }] }, 'other-end'],

@@ -3,7 +3,7 @@ import { sure } from '../../../ground/sure'
 import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
-import { axis, axisFault, before, equal, isPlace, plainNumber } from '../answers/scale'
+import { axis, axisFault, before, equal, isPlace, negated, plainNumber, wholeFrom } from '../answers/scale'
 import { POINTS, rightLessWrong } from '../answers/shares'
 
 const MOST_PIECES = 8
@@ -34,7 +34,13 @@ const laid = {
 
 const answer = z.strictObject(laid)
 export type OnLine = z.infer<typeof answer>
-const key = z.strictObject({ kind: z.literal('number-line'), ...laid, score: z.enum(POINTS).default('each') })
+const key = z.strictObject({
+  kind: z.literal('number-line'),
+  ...laid,
+  /** Whole numbers are asked for: an interval is the set of those in it, however its ends are said. */
+  whole: z.boolean().default(false),
+  score: z.enum(POINTS).default('each'),
+})
 
 const isOpenEnded = ({ from, to }: Interval): boolean => from === null || to === null
 const sameEnd = (one: string | null, other: string | null): boolean =>
@@ -45,6 +51,17 @@ const sameReach = (one: Interval, other: Interval): boolean =>
 const sameEnds = (one: Interval, other: Interval): boolean =>
   (one.from === null || one.withFrom === other.withFrom) && (one.to === null || one.withTo === other.withTo)
 const sameInterval = (one: Interval, other: Interval): boolean => sameReach(one, other) && sameEnds(one, other)
+
+/** The same interval with its first and its last whole number as ends. */
+function ofWholeNumbers(one: Interval): Interval {
+  const first = one.from === null ? null : wholeFrom(one.from, one.withFrom)
+  const last = one.to === null ? null : negated(wholeFrom(negated(one.to), one.withTo))
+  return { from: first, to: last, withFrom: true, withTo: true }
+}
+
+/** The intervals, each once. */
+const distinct = (all: readonly Interval[]): Interval[] =>
+  all.filter((one, at) => !all.slice(0, at).some(other => sameInterval(one, other)))
 
 /** An interval in words: from 2, with it, to 5, without it. */
 export function intervalText({ from, to, withFrom, withTo }: Interval): string {
@@ -86,18 +103,20 @@ export const numberLine = {
     ]
     return { complete: points === mostPoints && intervals === mostIntervals, words: words.join(', ') }
   },
-  judge(_, given, { points, intervals, score }) {
-    const expected = `${lineText({ points, intervals })}.`
+  judge(_, given, { points, intervals: asked, whole, score }) {
+    const expected = `${lineText({ points, intervals: asked })}.`
     if (!given || given.points.length + given.intervals.length === 0) return unanswered(expected)
+    const meant = (all: readonly Interval[]): Interval[] => distinct(whole ? all.map(ofWholeNumbers) : all)
+    const [intervals, laidIntervals] = [meant(asked), meant(given.intervals)]
     const rightPoints = given.points.filter(one => points.some(other => equal(one, other))).length
-    const rightIntervals = given.intervals.filter(one => intervals.some(other => sameInterval(one, other))).length
+    const rightIntervals = laidIntervals.filter(one => intervals.some(other => sameInterval(one, other))).length
     const right = rightPoints + rightIntervals
-    const laidOut = given.points.length + given.intervals.length
+    const laidOut = given.points.length + laidIntervals.length
     const of = points.length + intervals.length
     const [wrong, met] = [laidOut - right, right === of && laidOut === of]
-    const endsAlone = given.intervals.some(
-      one => !intervals.some(other => sameInterval(one, other)) && intervals.some(other => sameReach(one, other)),
-    )
+    const isRight = (one: Interval): boolean =>
+      meant([one]).some(own => intervals.some(other => sameInterval(own, other)))
+    const endsAlone = given.intervals.some(one => !isRight(one) && asked.some(other => sameReach(one, other)))
     const found = `${lineText(given)}.`
     const fault = wrong === 0 ? 'left-open' : endsAlone ? 'other-end' : 'wrong-place'
     if (met || score === 'all') return wholly(met, expected, found, fault)

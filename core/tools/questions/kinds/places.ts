@@ -3,6 +3,7 @@ import type { QuestionKind } from './kind'
 import { unanswered, wholly } from './kind'
 import { partId } from '../answers/options'
 import { area, isWithin, picture, spot, spotText } from '../../../ground/drawing/picture'
+import type { Area } from '../../../ground/drawing/picture'
 import { POINTS, rightLessWrong } from '../answers/shares'
 
 const MOST_PLACES = 12
@@ -31,6 +32,23 @@ const key = z.strictObject({
 const placesText = ({ picture: drawn }: PlacesPart, places: Places): string =>
   places.map(place => spotText(place, drawn)).join('; ')
 
+/** The areas that were hit, each by a place of its own: where areas overlap, as many of them as can be. */
+function hitBy<One extends { area: Area }>(marked: Places, areas: readonly One[]): One[] {
+  const taken = new Map<number, One>()
+  function takes(one: One, tried: Set<number>): boolean {
+    return marked.some((place, at) => {
+      if (tried.has(at) || !isWithin(place, one.area)) return false
+      tried.add(at)
+      const other = taken.get(at)
+      if (other && !takes(other, tried)) return false
+      taken.set(at, one)
+      return true
+    })
+  }
+  for (const one of areas) takes(one, new Set())
+  return areas.filter(one => [...taken.values()].includes(one))
+}
+
 /** Places that are marked on a picture. */
 export const places = {
   part,
@@ -48,7 +66,7 @@ export const places = {
   judge(asked, marked, { is, points }) {
     const expected = `${is.map(({ text }) => `“${text}”`).join('; ')}.`
     if (!marked) return unanswered(expected)
-    const hit = is.filter(({ area: part }) => marked.some(place => isWithin(place, part)))
+    const hit = hitBy(marked, is)
     const right = hit.length
     // A second place in the same part is one too many.
     const wrong = marked.length - right

@@ -1,4 +1,5 @@
 import { sure } from '../../../ground/sure'
+import { TERMS } from './terms'
 
 /** What of a wording doesn’t count. */
 export interface Tolerance {
@@ -24,10 +25,15 @@ export function plainly(text: string, { case: anyCase, accents, punctuation }: T
   return plain.trim().replace(/\s+/g, ' ')
 }
 
-/** Whether two words differ by one letter: another, one more, one less, or two that stand next to each other turned. */
+const digitsOf = (word: string): string => word.replace(/\P{Nd}/gu, '')
+
+/**
+ * Whether two words differ by one letter: another, one more, one less, or two that stand next to each other turned. A
+ * digit is never a slip: it makes another number.
+ */
 export function isSlip(one: string, other: string): boolean {
   const [a, b] = [[...one], [...other]]
-  if (Math.abs(a.length - b.length) > 1 || one === other) return false
+  if (Math.abs(a.length - b.length) > 1 || one === other || digitsOf(one) !== digitsOf(other)) return false
   let begin = 0
   while (begin < Math.min(a.length, b.length) && a[begin] === b[begin]) begin += 1
   const restOf = (letters: readonly string[], from: number): string => letters.slice(from).join('')
@@ -37,13 +43,21 @@ export function isSlip(one: string, other: string): boolean {
   return a[begin] === b[begin + 1] && a[begin + 1] === b[begin] && restOf(a, begin + 2) === restOf(b, begin + 2)
 }
 
-/** Whether a wording is another with a slip of one letter in one or more of its long words, and else the same. */
+/** Whether one of two words is the other in the plural. */
+const isPlural = (one: string, other: string): boolean => one === `${other}s` || other === `${one}s`
+
+/**
+ * Whether a wording is another with a slip of one letter in one or more of its long words, and else the same. A slip
+ * that makes another word of the trade is none.
+ */
 export function isMisspelt(given: string, right: string): boolean {
   const [words, others] = [given.split(' '), right.split(' ')]
   if (words.length !== others.length || given === right) return false
   return words.every((word, at) => {
     const other = sure(others[at])
-    return word === other || (other.length >= LONG_WORD && isSlip(word, other))
+    if (word === other) return true
+    if (TERMS.has(word) && !isPlural(word, other)) return false
+    return other.length >= LONG_WORD && isSlip(word, other)
   })
 }
 

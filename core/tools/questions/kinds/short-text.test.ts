@@ -6,6 +6,7 @@ import { isMisspelt, isSlip, plainly } from '../answers/wording'
 const lenient = { kind: 'short-text' }
 const strict = { kind: 'short-text', spelling: true }
 const gateway = { kind: 'short-text', is: ['default gateway', 'gateway'] }
+const subnet = { kind: 'short-text', is: ['subnet'] }
 const café = { kind: 'short-text', is: ['café'] }
 const exactly = { kind: 'short-text', is: ['Café-1'], exact: ['case', 'accents', 'punctuation'] }
 
@@ -28,6 +29,18 @@ describe('a term that is typed', () => {
     [strict, gateway, 'gatway', 'misspelt'],
     [strict, gateway, 'default gatewaj', 'misspelt'],
     [strict, gateway, 'router', 'wrong-term'],
+    // A slip that makes another word of the trade is that word; a plural is the same one.
+    [lenient, subnet, 'subent', 'met'],
+    [lenient, subnet, 'sublet', 'wrong-term'],
+    [lenient, subnet, 'subnets', 'met'],
+    [lenient, { kind: 'short-text', is: ['router'] }, 'routes', 'wrong-term'],
+    [lenient, { kind: 'short-text', is: ['router'] }, 'routers', 'met'],
+    [lenient, { kind: 'short-text', is: ['routes'] }, 'route', 'met'],
+    // A digit makes another number.
+    [lenient, { kind: 'short-text', is: ['port 802.1q'], exact: ['punctuation'] }, 'port 802.1q', 'met'],
+    [lenient, { kind: 'short-text', is: ['802.1q trunk'], exact: ['punctuation'] }, '802.2q trunk', 'wrong-term'],
+    [lenient, { kind: 'short-text', is: ['SB-3110'], exact: ['punctuation'] }, 'SB-3101', 'wrong-term'],
+    [lenient, { kind: 'short-text', is: ['2010-payables'], exact: ['punctuation'] }, '2010-paybles', 'met'],
     [lenient, gateway, ' ', 'not-answered'],
     [lenient, gateway, null, 'not-answered'],
     [lenient, café, 'cafe', 'met'],

@@ -57,11 +57,11 @@ function tries(one: CoverView): string {
 }
 
 /** What later figures count that are right from a wrong earlier one. */
-function following({ followThrough }: CoverView): string {
-  if (followThrough === 0) return '; later figures are held against the true ones'
-  return followThrough === 1
+function following({ ownFigures }: CoverView): string {
+  if (ownFigures === 0) return '; later figures are held against the true ones'
+  return ownFigures === 1
     ? '; later figures that follow from yours count as right'
-    : `; later figures that follow from yours count ${format.percent(followThrough)} of their points`
+    : `; later figures that follow from yours count ${format.percent(ownFigures)} of their points`
 }
 
 /** What the settings say, by the word under which it stands. */

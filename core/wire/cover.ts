@@ -15,7 +15,7 @@ export const coverView = assignmentView.extend({
   afterTries: z.enum(['set-right', 'leave']),
   setRightWhenLeft: z.boolean(),
   /** Share of the points for what follows from an own earlier figure. */
-  followThrough: z.number(),
+  ownFigures: z.number(),
   checkTells: z.enum(['none', 'which', 'why']),
   answers: z.enum(['checked', 'settled']),
   unsettle: z.boolean(),

@@ -197,7 +197,7 @@ function rulesInView(
   | 'partial'
   | 'afterTries'
   | 'setRightWhenLeft'
-  | 'followThrough'
+  | 'ownFigures'
   | 'checkTells'
   | 'answers'
   | 'unsettle'
@@ -214,7 +214,7 @@ function rulesInView(
     partial: rules.partial,
     afterTries: rules.afterTries,
     setRightWhenLeft: rules.setRightWhenLeft,
-    followThrough: rules.followThrough,
+    ownFigures: rules.followThrough,
     checkTells: rules.feedback,
     answers: rules.answers,
     unsettle: rules.unsettle,

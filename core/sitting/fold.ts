@@ -1,3 +1,4 @@
+import { sure } from '../ground/sure'
 import { ms } from '../ground/time/moments'
 import { deadlineOf, extend, isPaused, pause, resume, startClock, takeBreak } from './clock'
 import type { LoggedEvent } from './events'
@@ -100,25 +101,25 @@ export function* advancing(plan: Plan, before: SittingState, event: LoggedEvent)
         },
       })
     default:
-      return yield* knowingElsewhere(plan, state, noting(plan, state, advanceTask(plan, before, state, event)))
+      return yield* knowingElsewhere(
+        plan,
+        state,
+        noting(plan, state, event.taskId, advanceTask(plan, before, state, event)),
+      )
   }
 }
 
 /** Keeps what the work of a step comes out as when the step opens: whether it was worked on is told from that. */
-function* noting(plan: Plan, before: SittingState, advancing: Judging<Advanced>): Judging<Advanced> {
+function* noting(plan: Plan, before: SittingState, taskId: string, advancing: Judging<Advanced>): Judging<Advanced> {
   const advanced = yield* advancing
   if (plan.scoring < 4 || advanced.outcome.status === 'refused') return advanced
-  const tasks: TaskProgress[] = []
-  for (const task of advanced.state.tasks) {
-    const earlier = before.tasks.find(({ id }) => id === task.id)
-    let noted = task
-    for (const [at, step] of task.steps.entries()) {
-      if (step.status !== 'open' || earlier?.steps[at]?.status !== 'locked') continue
-      noted = withStep(noted, { ...step, stood: yield* comesTo(taskPlanOf(plan, task), task.work, step.id) })
-    }
-    tasks.push(noted)
-  }
-  return { ...advanced, state: { ...advanced.state, tasks } }
+  const taskIn = ({ tasks }: SittingState) => sure(tasks.find(({ id }) => id === taskId))
+  const [earlier, task] = [taskIn(before), taskIn(advanced.state)]
+  // Steps in turn open one at a time.
+  const opened = task.steps.find(({ status }, at) => status === 'open' && earlier.steps[at]?.status === 'locked')
+  if (!opened) return advanced
+  const stood = yield* comesTo(taskPlanOf(plan, task), task.work, opened.id)
+  return { ...advanced, state: withTask(advanced.state, withStep(task, { ...opened, stood })) }
 }
 
 /** Whether the time is up, so that no pause can bring any of it back. */

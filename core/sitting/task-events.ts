@@ -36,7 +36,7 @@ export interface On {
   task: TaskProgress
 }
 
-/** One operation in the task's tool. In a watched step a change is a try. */
+/** One operation in the task's tool. In a watched step a change is judged as it is made. */
 export function* work(on: On, event: TaskEvent & { kind: 'op' }): Judging<Advanced> {
   const { plan, taskPlan, before, state, task } = on
   const { tool } = taskPlan

@@ -1,3 +1,4 @@
+import type { Scoring } from '../../core/marking/points'
 import type { EventBody, HowEnded } from '../../core/sitting/events'
 import type { JudgedCriterion } from '../../core/skills/report'
 import type { Database } from './connection'
@@ -30,7 +31,7 @@ export interface Sitting {
 
 export interface Rescoring {
   version: number
-  scoring: 3 | 4
+  scoring: Scoring
   at: string
   scoreBefore: number
 }
@@ -102,7 +103,7 @@ interface SittingRow {
   digest: string | null
   digest_events: number | null
   marked_version: number | null
-  marked_scoring: 3 | 4 | null
+  marked_scoring: Scoring | null
   marked_at: string | null
   score_before_hundredths: number | null
 }

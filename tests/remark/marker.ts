@@ -79,12 +79,18 @@ const isClosed = ({ status }: Marked): boolean => status !== 'open' && status !=
 export class Marker {
   readonly tasks: MarkedTask[] = []
   /** How often each rule came to bear: sittings that never touch a rule prove nothing of it. */
-  readonly bore = { tries: 0, unchanged: 0, followed: 0, setRight: 0, closing: 0, left: 0, sealed: 0 }
-  readonly watched = { takenBack: 0, nearer: 0, back: 0 }
-  /** What was worked on, never checked, and wrong. */
-  looked = 0
-  /** What went to a person. */
-  handed = 0
+  readonly bore = {
+    tries: 0,
+    unchanged: 0,
+    followed: 0,
+    setRight: 0,
+    closing: 0,
+    left: 0,
+    sealed: 0,
+    takenBack: 0,
+    looked: 0,
+    handed: 0,
+  }
 
   constructor(
     private readonly known: readonly Task[],
@@ -162,7 +168,7 @@ export class Marker {
   /** What a person marks is handed over once there is something of it, and never checked. */
   #handOver(on: MarkedTask, marked: Marked, kind: Event['kind']): Expected {
     if (kind !== 'settle' || !(on.tool.isBegun?.(on.state, marked.step.id) ?? true)) return { status: 'refused' }
-    this.handed += 1
+    this.bore.handed += 1
     this.#close(on, marked, 'awaiting-marker')
     return { status: 'accepted' }
   }
@@ -198,14 +204,13 @@ export class Marker {
     const falls = found.row.some((share, at) => share < last.row[at]! - 1e-9)
     const rises = found.row.some((share, at) => share > last.row[at]! + 1e-9)
     if (isBack || (rises && !falls)) {
-      this.watched[isBack ? 'back' : 'nearer'] += 1
       on.state = changed
       marked.held = [...marked.held.filter(one => one.came !== now.came), now]
       marked.touched = true
       const { status, rows } = marked
       return { status: 'accepted', verdict: { status, triesUsed: rows.length, passed: false } }
     }
-    this.watched.takenBack += 1
+    this.bore.takenBack += 1
     // What was held before is there again: the try counts for at least that.
     const row = found.row.map((share, at) => Math.max(share, last.row[at]!))
     marked.checked = now.came
@@ -273,7 +278,7 @@ export class Marker {
       marked.rows.push(found.row)
       marked.touched = false
     } else if (marked.status === 'open' && comes !== marked.stood && this.#isTheirs(on, marked, found)) {
-      this.looked += 1
+      this.bore.looked += 1
       marked.looked = true
     }
     return found.right
@@ -412,7 +417,7 @@ export class Marker {
         const { step, status, touched } = marked
         if (!isByPerson(step) || status !== 'open' || !touched) continue
         if (!(on.tool.isBegun?.(on.state, step.id) ?? true)) continue
-        this.handed += 1
+        this.bore.handed += 1
         this.#close(on, marked, 'awaiting-marker')
       }
       for (const marked of on.steps) {

@@ -154,8 +154,7 @@ describe('marked twice', () => {
           const { marker, sittingId } = await sit(trainee, nth)
           const result = await trainee.as(resultView, 'GET', `/api/sittings/${sittingId}/result`).catch(() => null)
           addEvidence(evidence, marker)
-          const touched = { ...marker.bore, looked: marker.looked, handed: marker.handed }
-          for (const [rule, times] of Object.entries(touched)) bore.set(rule, (bore.get(rule) ?? 0) + times)
+          for (const [rule, times] of Object.entries(marker.bore)) bore.set(rule, (bore.get(rule) ?? 0) + times)
           // Results that are held are compared by the skill report's turn alone.
           if (!result) continue
           const wanted = marker.points()

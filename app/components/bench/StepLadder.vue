@@ -112,7 +112,10 @@ const canReopen = (step: StepView): boolean => {
     <p
       v-if="bench.message"
       class="notice small"
-      :class="{ 'is-passed': bench.message.kind === 'passed', 'is-refusal': bench.message.kind !== 'passed' }"
+      :class="{
+        'is-passed': bench.message.kind === 'passed',
+        'is-refusal': ['failed', 'refused'].includes(bench.message.kind),
+      }"
       data-message
     >
       {{ bench.message.text }}

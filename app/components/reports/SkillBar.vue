@@ -22,10 +22,11 @@ const bar = computed(() => ({
   width: Math.max(2, x(props.mastery.high) - x(props.mastery.low)),
 }))
 const fills = { secure: 'var(--inform)', unproven: 'var(--surface)', gap: `url(#${hatch})` }
-const inWords = computed(
-  () =>
-    `${standingInWords(props.mastery)}: level ${format.percent(props.mastery.level)}, likely between ${format.percent(props.mastery.low)} and ${format.percent(props.mastery.high)}, target ${format.percent(props.target)}`,
-)
+const inWords = computed(() => {
+  const { level, low, high } = props.mastery
+  const likely = `likely between ${format.percent(low)} and ${format.percent(high)}`
+  return `${standingInWords(props.mastery)}: level ${format.percent(level)}, ${likely}, target ${format.percent(props.target)}`
+})
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { entries, entryCount, withEntry } from './journal'
+import { entries, entryCount, entryOf, withEntry } from './journal'
 import { day, side, view, writtenEntry } from './state'
 import type { LedgerState } from './state'
 
@@ -36,11 +36,13 @@ export function pack(state: LedgerState, start: LedgerState): unknown {
 export function comesTo(state: LedgerState, start: LedgerState): unknown {
   const own = entries(state).slice(entryCount(start))
   const reversed = new Set(own.map(({ reverses }) => reverses))
-  const undone = own.flatMap(({ number, date, reverses }) => {
-    const first = own.find(entry => entry.number === reverses && entry.date === date)
-    return first && !reversed.has(number) ? [number, first.number] : []
-  })
-  return own.filter(({ number }) => !undone.includes(number)).map(({ number: _, ...entry }) => entry)
+  const undone = new Set(
+    own.flatMap(({ number, date, reverses = 0 }) => {
+      const isOwn = reverses > entryCount(start) && entryOf(state, reverses)?.date === date
+      return isOwn && !reversed.has(number) ? [number, reverses] : []
+    }),
+  )
+  return own.filter(({ number }) => !undone.has(number)).map(({ number: _, ...entry }) => entry)
 }
 
 /** The books again: the start with what was posted since. Throws a RangeError for anything else. */

@@ -2,7 +2,7 @@ import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { delimiter, join, resolve } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Paper } from '../../core/paper/schema'
+import type { Paper, Task } from '../../core/paper/schema'
 import { numbersFrom } from '../../core/ground/random'
 import { resultView } from '../../core/wire/result'
 import { skillsView } from '../../core/wire/skills'
@@ -25,12 +25,14 @@ const isMarked = (paper: Paper): boolean =>
   tasksIn({ papers: [paper] }).every(({ tool }) => tool === 'ledger' || tool === 'questions')
 const shipped = (await readContent(['content'])).papers.filter(isMarked)
 const tasks = tasksIn({ papers: shipped })
-/** What the made-up papers draw from: a question that follows from another task can’t stand without it. */
-const drawn = tasks.filter(
-  ({ tool, steps }) =>
-    tool !== 'sheet' &&
-    !steps.some(({ criteria }) => criteria.some(one => one.followThrough?.from.some(({ task }) => task !== undefined))),
-)
+/** A question that follows from another task can’t stand without it. */
+const follows = ({ steps }: Task): boolean =>
+  steps.some(({ criteria }) => criteria.some(one => one.followThrough?.from.some(({ task }) => task !== undefined)))
+/** A section of the made-up papers: so many tasks of a tool, by lot. */
+function sectionOf(wanted: string, draw: number): object {
+  const from = tasks.filter(task => task.tool === wanted && !follows(task))
+  return { id: wanted, title: wanted, order: 'shuffled', draw, tasks: from.map(({ id }) => id) }
+}
 
 /** Papers of the same tasks by every combination of rules, with weights and shares that aren't whole. */
 function variants(): object[] {
@@ -56,7 +58,7 @@ function variants(): object[] {
       unsettle: nth % 2 === 0,
     },
     release: { results: 'at-end', answers: true },
-    sections: [{ id: 'all', title: 'All', order: 'shuffled', draw: 6, tasks: drawn.map(({ id }) => id) }],
+    sections: [sectionOf('ledger', 5), sectionOf('questions', 2)],
   }))
 }
 

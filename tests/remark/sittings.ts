@@ -36,13 +36,13 @@ function workFor(marker: Marker, on: MarkedTask, marked: Marked, random: Random)
   const context = { start: on.start, task: on.told, step: step.id, closed: [] }
   const kind = random()
   if (kind < 0.34) return model
-  if (kind < 0.58) return pick(step.traps, random)?.ops ?? model
+  // What is watched is one operation: it is right or a trap.
+  if (kind < 0.58 || step.mode === 'watched') return pick(step.traps, random)?.ops ?? model
   if (kind < 0.68) return pick(step.ways, random)?.ops ?? model
   if (kind < 0.82) {
     const derived = pick(marker.derivedOf(on.task.id, marked), random)
     return (derived === undefined ? null : tool.proving?.following(model, derived)) ?? model
   }
-  if (step.mode === 'watched') return model
   const how = kind < 0.92 ? 'harmful' : 'harmless'
   return tool.proving?.[how](model, on.state, context, random)?.ops ?? model
 }
